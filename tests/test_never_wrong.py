@@ -6,10 +6,11 @@ import datetime as dt
 import json
 from pathlib import Path
 
+import openpyxl
 import pytest
 import xlsxwriter
 
-from helpers import built, csv_file, events_in, nomarium, plain, refused
+from helpers import built, csv_file, events_in, nomarium, plain, refused, workbook
 
 RIGHT = {
     "several days in a cell": (
@@ -392,6 +393,20 @@ def test_hidden_sheets_are_passed_over_and_hidden_rows_told(tmp_path: Path) -> N
         "build", csv_file(tmp_path, "Date,Title\n2026-09-07,A"), "-o", target, "--hidden-rows", "skip"
     )
     assert wrong.status == 2 and "which rows" in wrong.text
+
+
+def test_hidden_columns_are_told(tmp_path: Path) -> None:
+    source = workbook(
+        tmp_path, [["Date", "Event", "Notes"], [dt.date(2026, 9, 7), "Launch", "Key under the mat"]]
+    )
+    book = openpyxl.load_workbook(source)
+    book.active.column_dimensions["C"].hidden = True
+    book.save(source)
+    said = nomarium("build", source, "-o", tmp_path / "out.ics").text
+    assert 'A column that is hidden in the workbook is read too: C. To leave it out: --column "C=".' in said
+    without = nomarium("build", source, "-o", tmp_path / "out.ics", "--column", "C=")
+    assert without.status == 0 and "hidden" not in without.text
+    assert "DESCRIPTION" not in events_in(tmp_path / "out.ics")[0]
 
 
 def test_titles_over_blocks_are_what_their_rows_belong_to(tmp_path: Path) -> None:

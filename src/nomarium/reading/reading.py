@@ -3,10 +3,11 @@
 import re
 from collections import Counter
 from collections.abc import Iterator, Sequence
+from itertools import islice
 
 from nomarium.model.errors import UsageError
-from nomarium.model.problem import Problem, note
-from nomarium.model.wording import counted
+from nomarium.model.problem import Problem, column_letter, note
+from nomarium.model.wording import counted, listed
 from nomarium.reading.cells.longtext import with_long_cells_cut
 from nomarium.reading.columns.asked import asked_columns, heading_missing
 from nomarium.reading.columns.column import Column
@@ -18,7 +19,7 @@ from nomarium.reading.layouts.layout import LAYOUTS, NotRead, Reading, Top
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.blocks import sheets_that_title
 from nomarium.reading.tables import tables_of
-from nomarium.sheets.sheet import RowsAgain, Sheet, cell_text, is_blank
+from nomarium.sheets.sheet import TOP_ROWS, RowsAgain, Sheet, cell_text, is_blank
 
 _DRAWN = ("day", "grid", "month", "matrix", "planner", "roster", "wall")
 """Layouts whose title dates them."""
@@ -139,7 +140,7 @@ def _is_list(reading: Reading | NotRead) -> bool:
 def _apart(sheets: Sequence[Sheet], options: ReadingOptions) -> Iterator[Sheet]:
     """The tables of all sheets, without their hidden rows when that was asked for."""
     for one in map(with_long_cells_cut, sheets):
-        sheet = _without_hidden(one, options)
+        sheet = _telling_hidden_columns(_without_hidden(one, options), options)
         if not _is_text(sheet):
             sheet = with_weekdays_of_letters(sheet)
         elif options.layout is None:
@@ -172,6 +173,31 @@ def _without_hidden(sheet: Sheet, options: ReadingOptions) -> Sheet:
         f"{counted(count, 'row')} that a filter or a person hides {'is' if count == 1 else 'are'} read too."
     )
     told = note("rows-hidden", message, "To leave them out: --hidden-rows skip.")
+    return sheet._replace(notes=(*sheet.notes, told.at(sheet.place())))
+
+
+def _telling_hidden_columns(sheet: Sheet, options: ReadingOptions) -> Sheet:
+    """A sheet with a note of the columns that nobody sees in the workbook, and that are read all the same; not of those for which
+    the person says what they are."""
+    if not sheet.hidden_columns:
+        return sheet
+    said: dict[int, set[str]] = {}
+    for _, row in islice(sheet.rows(), TOP_ROWS):
+        for n, cell in enumerate(row):
+            if n + sheet.first_column in sheet.hidden_columns and (text := cell_text(cell)):
+                said.setdefault(n + sheet.first_column, set()).add(text)
+    letters = [
+        column_letter(at)
+        for at, texts in sorted(said.items())
+        if options.columns.keys().isdisjoint((column_letter(at), *texts))
+    ]
+    if not letters:
+        return sheet
+    are = "Columns that are" if len(letters) > 1 else "A column that is"
+    message = (
+        f"{are} hidden in the workbook {'are' if len(letters) > 1 else 'is'} read too: {listed(letters)}."
+    )
+    told = note("columns-hidden", message, f'To leave it out: --column "{letters[0]}=".')
     return sheet._replace(notes=(*sheet.notes, told.at(sheet.place())))
 
 

@@ -36,6 +36,10 @@ _LONGEST_CELL = 1 << 16
 _XLSX_CELL = re.compile(rb'<c r="([A-Z]+)(\d+)"([^>]*?)(?:/>|>(.*?)</c>)', re.DOTALL)
 _VALUE = re.compile(rb"<v[^>]*>([^<]+)</v>")
 _HIDDEN_ROW = re.compile(rb'<row\b[^>]*\shidden="(?:1|true)"[^>]*>')
+_HIDDEN_COLUMNS = re.compile(rb'<col\b[^>]*\shidden="(?:1|true)"[^>]*>')
+_FIRST_AND_LAST = re.compile(rb'\s(?:min|max)="(\d{1,5})"')
+_WIDEST = 16_384
+"""Columns that a sheet may have."""
 _ROW_NUMBER = re.compile(rb'\sr="(\d+)"')
 _FAR = re.compile(rb"""\sr\s*=\s*["']\s*(?:([A-Za-z]{2,})(\d+)|([A-Za-z]?)(\d{6,}))""")
 """A cell beyond column Z, or a cell or a row beyond row 99,999: what is nearer cannot reach far, in whatever order it stands."""
@@ -60,6 +64,8 @@ class Extras(NamedTuple):
     merged: tuple[Area, ...] = ()
     hidden: frozenset[int] = frozenset()
     """The numbers of rows that a filter or a person hides."""
+    hidden_columns: frozenset[int] = frozenset()
+    """The 0-based columns that a person hides."""
     reach: tuple[int, int] = (0, 0)
     """How many rows down and columns across its cells reach, where that is far."""
     is_unplaced: bool = False
@@ -74,9 +80,12 @@ class _Seen:
     def __init__(self) -> None:
         self.faults = dict[tuple[int, int], str]()
         self.hidden = set[int]()
+        self.hidden_columns = set[int]()
         self.left = dict[tuple[int, int], str]()
         self.rows = self.columns = 0
         """How far its cells reach."""
+        self.defined = 0
+        """Columns of an OpenDocument sheet whose look is said."""
         self.unplaced = 0
         """Cells that do not say where they are."""
 
@@ -85,6 +94,7 @@ class _Seen:
             self.faults,
             (),
             frozenset(self.hidden),
+            frozenset(self.hidden_columns),
             (self.rows, self.columns),
             self.unplaced > _FEW_UNPLACED,
             self.left,
@@ -146,6 +156,11 @@ def _seen_in(archive: zipfile.ZipFile, part: str, struck: Struck | None) -> _See
                 seen.hidden.update(
                     int(row[1]) for tag in _HIDDEN_ROW.findall(text) if (row := _ROW_NUMBER.search(tag))
                 )
+                for tag in _HIDDEN_COLUMNS.findall(text):
+                    numbers = [int(number) for number in _FIRST_AND_LAST.findall(tag)]
+                    seen.hidden_columns.update(
+                        range(min(numbers, default=1) - 1, min(max(numbers, default=0), _WIDEST))
+                    )
             if struck or b't="e"' in text or b"<f" in text:
                 _look_at_cells(text, struck, seen)
             cut = text.rfind(b"</row>")
@@ -253,6 +268,11 @@ def _extras_in(file: IO[bytes]) -> dict[str, Extras]:
             struck |= {name}
         elif element.tag == f"{table}table":
             extras[element.get(f"{table}name", "")] = seen.extras()._replace(merged=tuple(merged))
+        elif element.tag == f"{table}table-column":
+            count = _times(element.get(f"{table}number-columns-repeated"))
+            if element.get(f"{table}visibility", "visible") != "visible":
+                seen.hidden_columns.update(range(seen.defined, min(seen.defined + count, _WIDEST)))
+            seen.defined += count
         elif element.tag == f"{table}table-row":
             column = 0
             for cell in element:

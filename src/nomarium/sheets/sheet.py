@@ -66,6 +66,8 @@ class Sheet(NamedTuple):
     """Cells without a usable value, (row number, 0-based column): "#N/A", or a formula never computed."""
     hidden: frozenset[int] | None = None
     """The numbers of rows that are hidden in their workbook; None where that cannot be known."""
+    hidden_columns: frozenset[int] = frozenset()
+    """The 0-based columns that are hidden in their workbook."""
     notes: tuple[Problem, ...] = ()
     """What was decided on the way from bytes to cells."""
     counts_1904: bool = False

@@ -151,6 +151,7 @@ def _sheet(
                 merged=_within(areas or (extras.merged if extras else ()), sheet.end),
                 faults=extras.faults if extras else {},
                 hidden=extras.hidden if extras else frozenset() if kind in ("xlsx", "ods") else None,
+                hidden_columns=extras.hidden_columns if extras else frozenset(),
                 notes=_crossed_out(left, file, sheet_name),
                 counts_1904=from_1904,
             )
@@ -261,6 +262,7 @@ def _table(
         rows,
         first_column=first_column,
         faults=on.faults if on else {},
+        hidden_columns=on.hidden_columns if on else frozenset(),
         notes=_crossed_out(left, file, table.sheet),
         counts_1904=from_1904,
     )
