@@ -142,6 +142,22 @@ READ: dict[str, tuple[str, tuple[str, ...], list[str]]] = {
         "Date,Event\n18 Sept 2026,Yoga (every Friday)\n25 Sept 2026,Yoga (every Friday)", (),
         ["Yoga (every Friday) 2026-09-18/2026-09-19", "Yoga (every Friday) 2026-09-25/2026-09-26"],
     ),
+    "lists beside each other, each under its title": (
+        "Fixtures 2026/27,,,\nHome games,,Away games,\n5 Sept,v Kilnhead,12 Sept,at Marrow Bay\n9 Jan,v Tern,16 Jan,at Plover", (),
+        ["v Kilnhead 2026-09-05/2026-09-06", "v Tern 2027-01-09/2027-01-10", "at Marrow Bay 2026-09-12/2026-09-13", "at Plover 2027-01-16/2027-01-17"],
+    ),
+    "lists of two columns, turned": (
+        "Autumn,,Spring,\nTerm starts,7 Sept,Term starts,4 Jan\nHalf term,26 Oct,Half term,15 Feb", YEAR,
+        ["Term starts 2026-09-07/2026-09-08", "Half term 2026-10-26/2026-10-27", "Term starts 2027-01-04/2027-01-05", "Half term 2027-02-15/2027-02-16"],
+    ),
+    "a key whose codes are parted by spaces": (
+        "Crew,7 Sept,8 Sept\nRed,D,O\nBlue,O,N\nD=0700-1900 N=1900-0700 O=off,,", YEAR,
+        ["Red: D 2026-09-07T07:00/2026-09-07T19:00", "Blue: N 2026-09-08T19:00/2026-09-09T07:00"],
+    ),
+    "a key of starts and ends": (
+        "Crew,7 Sept,8 Sept\nRed,D,X\nBlue,X,N\nD,7am,7pm\nN,7pm,7am\nX,day off,", YEAR,
+        ["Red: D 2026-09-07T07:00/2026-09-07T19:00", "Blue: N 2026-09-08T19:00/2026-09-09T07:00"],
+    ),
 }  # fmt: skip
 REFUSED: dict[str, tuple[str, str]] = {
     "more sessions than days": ('Course,Sessions,Dates\nLofting,4,"3, 10 & 17 Oct 2026"', "names 3 days, and another cell says that it takes place 4 times"),
@@ -155,6 +171,9 @@ REFUSED: dict[str, tuple[str, str]] = {
     "so in a drawn week": ("Time,Mon 7 Sept 2026,Tue 8 Sept 2026\n9:00-10:00,Oars,Sails every Tue", "says that it is held again"),
     "days of a title beside times": ("Date,Event,Start,End\n18 Sept 2026,Camp 18-20 Sept,9:00,15:00", "lasts until 2026-09-20, and it stands on one day"),
     "other days in a title": ("Date,Event\n26 Sept 2026,Oars 26th & 27th", "names other days beside the one"),
+    "a list that goes on beside itself": ("7 Sept 2026,Race,4 Jan 2027,Quiz\n26 Oct 2026,Fair,15 Feb 2027,Ball", "The column C holds days"),
+    "days or hours in a drawn month": ("SEPTEMBER 2026,,,,,,\nMon,Tue,Wed,Thu,Fri,Sat,Sun\n,1,2,3,4,5,6\n,,,,Camp (4-6),,", "could be from one hour to another, or on these days"),
+    "a mark among codes with hours": ("Crew,7 Sept 2026,8 Sept 2026\nRed,D,X\nBlue,X,D\nD=7-15,,", "Nothing says what “X” stands for"),
     "weekdays without a heading": ("Oars,Monday,9-10\nSails,Tuesday,10-11", "no heading over its columns"),
 }  # fmt: skip
 

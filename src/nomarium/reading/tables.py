@@ -44,6 +44,7 @@ def tables_of(sheet: Sheet) -> list[Sheet]:
     parts = (
         _side_by_side(sheet, top)
         or _beside_without_headings(sheet, top)
+        or _beside_under_titles(sheet, top)
         or _stacked(top)
         or _headed_again(top)
         or _programmes(sheet, top)
@@ -108,6 +109,43 @@ def _beside_without_headings(sheet: Sheet, top: Sequence[Row]) -> list[_Part]:
         for first, end in bounds
         if not is_on.isdisjoint(range(first, end))  # else nothing is on in that month
     ]
+
+
+def _beside_under_titles(sheet: Sheet, top: Sequence[Row]) -> list[_Part]:
+    """Lists of two columns each beside each other, dates and what is on, every one under a title: `Home games,,Away games,`."""
+    for at, (_, row) in enumerate(top[:_TITLE_ROWS]):
+        titled = [n for n, cell in enumerate(row) if cell_text(cell)]
+        if len(titled) < _LEAST_PLACES or {b - a for a, b in pairwise(titled)} != {2}:
+            continue
+        if any(looks_like_date(row[n]) or match_exactly(cell_text(row[n])) for n in titled):
+            continue
+        below = [other for _, other in top[at + 1 :] if any(map(cell_text, other))]
+        if len(below) < _LEAST_PLACES or not all(_are_days_and_words(below, n) for n in titled):
+            continue
+        above = tuple((line, text) for line, other in top[:at] if (text := _lone_text(other)))
+        return [
+            _Part(
+                _columns_called(sheet, n, n + 2),
+                cell_text(row[n]),
+                0,
+                None,
+                n,
+                n + 2,
+                said_above=above if n else (),
+            )
+            for n in titled
+        ]
+    return []
+
+
+def _are_days_and_words(rows: Sequence[Sequence[Cell]], at: int) -> bool:
+    """Whether one of two columns holds dates and nothing else, and the other none."""
+    pairs = [
+        tuple(looks_like_date(cell) for cell in row[at : at + 2])
+        for row in rows
+        if any(cell_text(cell) for cell in row[at : at + 2])
+    ]
+    return bool(pairs) and set(pairs) in ({(True, False)}, {(False, True)})
 
 
 _LEAST_ROWS = 3

@@ -2,6 +2,7 @@
 
 import datetime as dt
 import re
+from itertools import pairwise
 
 from nomarium.model.cell import Cell
 from nomarium.reading.cells.times import Times, read_times
@@ -42,6 +43,7 @@ def by_content(columns: list[Column], contents: list[Contents]) -> list[Column]:
     filling.weekdays()
     filling.place()
     filling.title()
+    filling.without_list_beside()
     return columns
 
 
@@ -99,6 +101,19 @@ class _Filling:
             )
             if is_end and "end-date" not in self._taken:
                 self._take(dated[1], "end-date", "its cells are dates, right of the first date")
+
+    def without_list_beside(self) -> None:
+        """No last days, where dates stand between what is on and other words that nothing uses: a list goes on beside itself."""
+        for column, words in pairwise(self._columns):
+            is_guessed = (
+                column.field == "end-date" and column.how == "content" and is_placeholder(column.heading)
+            )
+            are_words = (
+                not words.field and self._about(words).texts >= MOSTLY and is_placeholder(words.heading)
+            )
+            before = self._columns[column.at - 1] if column.at else column
+            if is_guessed and are_words and before.field == "summary":
+                self._columns[column.at] = column._replace(field="", how="", evidence="")
 
     def times(self) -> None:
         """The time, or a start and an end."""

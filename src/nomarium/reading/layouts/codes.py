@@ -178,6 +178,8 @@ def is_of_key(row: Sequence[Cell], codes: Collection[str]) -> bool:
         is_said = len(texts[1]) > LONGEST_CODE or texts[1] not in codes
         if is_said or hours_in(texts[1]) is not NOTHING:
             return True
+    if len(texts) in (3, 4) and texts[0] in codes and _say_start_and_end(texts[1:]):
+        return True
     is_labelled = bool(texts) and re.fullmatch(_KEY_LABEL, texts[0]) is not None
     said = texts[1:] if is_labelled else texts
     if not said or not (is_labelled or all(re.search(r"[=:–-]", text) for text in said)):
@@ -185,6 +187,13 @@ def is_of_key(row: Sequence[Cell], codes: Collection[str]) -> bool:
     known = {code.casefold() for code in codes}
     are_pairs = is_labelled and len(said) % 2 == 0 and all(text.casefold() in known for text in said[::2])
     return are_pairs or all(_explained(text, known) for text in said)
+
+
+def _say_start_and_end(texts: Sequence[str]) -> bool:
+    """Whether two cells beside a code, behind its name or not, are when it begins and when it ends."""
+    *named, start, end = texts
+    is_named = not named or (len(named) == 1 and not _is_clock(named[0]))
+    return is_named and all(_is_clock(text) and not text.isdecimal() for text in (start, end))
 
 
 def has_key(rows: Sequence[Row], codes: Collection[str]) -> bool:
@@ -230,7 +239,7 @@ def _explained(text: str, known: Collection[str]) -> list[tuple[str, str]]:
         if codes
         else ""
     )  # E 7-15 L 14-22
-    signed_code = rf"|,\s*(?=(?i:{codes})\s*[=:])" if codes else ""
+    signed_code = rf"|,\s*(?=(?i:{codes})\s*[=:])|\s+(?=(?i:{codes})\s*=)" if codes else ""
     parted = rf"[;\n|]|,\s+(?=\S{{1,6}}\s){signed_code}|\s{{3,}}{before}"
     pieces = [
         one.strip(" ,.") for one in re.split(parted, text[label.end() :] if label is not None else text)

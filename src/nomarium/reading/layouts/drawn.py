@@ -1,6 +1,7 @@
 """What the drawn layouts share: cells that hold entries, and entries that become events."""
 
 import datetime as dt
+import re
 from collections import Counter
 from collections.abc import Collection, Iterator, Mapping, Sequence
 from dataclasses import dataclass
@@ -26,7 +27,7 @@ from nomarium.reading.columns.clocks import (
 from nomarium.reading.columns.headings import NO_UNIT
 from nomarium.reading.columns.timesinwords import holds_time, title_timed
 from nomarium.reading.columns.titlesagain import AGAIN, says_again
-from nomarium.reading.layouts.celltimes import lines_of_cell, says_more_times, time_alone
+from nomarium.reading.layouts.celltimes import CellLine, lines_of_cell, says_more_times, time_alone
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.calledoff import CANCELLED, moved_title, without_cancellation
 from nomarium.reading.rows.titledays import TITLE_SPAN, with_days_of_title
@@ -100,6 +101,21 @@ def several_times(place: Place, text: str) -> Problem:
     return Problem("cell-times", "The cell says more than one time.", remedy, place, text)
 
 
+def may_be_days(line: CellLine, day: object) -> bool:
+    """Whether the hours of a line may as well be days from its own on, `Camp (4-6)` on the 4th."""
+    start, end = line.time.start, line.time.end
+    if not isinstance(day, dt.date) or start is None or end is None or start.has_meridiem or end.has_meridiem:
+        return False
+    return re.search(rf"(?<![\d.:]){day.day}\s?[-–—]\s?\d{{1,2}}(?![\d.:])", line.text) is not None
+
+
+def days_or_times(place: Place, text: str) -> Problem:
+    """The problem of such a line."""
+    message = f"“{text}” could be from one hour to another, or on these days."
+    remedy = "Write hours with their minutes, 4:00-6:00, or days with their month, 4-6 October."
+    return Problem("cell-times", message, remedy, place, text)
+
+
 def entries_of_cell(
     sheet: Sheet, row: int, column: int, text: str, date: Part
 ) -> "list[DrawnEntry | Problem]":
@@ -109,6 +125,9 @@ def entries_of_cell(
     for one in lines_of_cell(text):
         if one.says_several:
             found.append(several_times(sheet.place(row, column), one.text))
+            continue
+        if may_be_days(one, date.first):
+            found.append(days_or_times(sheet.place(row, column), one.text))
             continue
         is_within_day = one.time.start is not None and one.time.end is not None
         days = _each_day(date) if is_within_day else [date]

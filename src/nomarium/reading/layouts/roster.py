@@ -288,6 +288,8 @@ def _doubt_of(sheet: Sheet, slot: Slot, codes: Mapping[str, Code], said: Code | 
         remedy = f'Write hours like 9:00-17:00; or say what it stands for: --set-code "{text}=TITLE".'
         return Problem("mark-unexplained", message, remedy, sheet.place(slot.row, slot.column), text)
     is_bare = slot.is_place or slot.is_session or slot.stands_alone
+    if text.casefold() == "x":  # among codes with hours it is one too
+        is_bare |= any(one.time is not NOTHING for one in codes.values())
     if said is None and ((_is_mark(text) and is_bare) or not text.strip("? ")):
         message = f"Nothing says what “{text}” stands for."
         remedy = f'Say what happens then: --set-code "{text}=TITLE".'

@@ -20,6 +20,8 @@ from nomarium.reading.layouts.drawn import (
     DrawnEntry,
     after_remarks,
     date_part,
+    days_or_times,
+    may_be_days,
     merged_from,
     several_times,
 )
@@ -139,8 +141,8 @@ def _entries(top: Top, cell: _Cell, codes: dict[str, Code]) -> list[DrawnEntry |
             remedy = f'Say what happens on these days: --set-code "{line}=TITLE".'
             found.append(Problem("mark-unexplained", message, remedy, place, line))
             continue
-        if said is None and one.says_several:
-            found.append(several_times(place, line))
+        if said is None and (one.says_several or may_be_days(one, first)):
+            found.append((several_times if one.says_several else days_or_times)(place, line))
             continue
         time, title = (said.time, said.name or line) if said is not None else (one.time, one.title)
         spans = [(first, last)] if time is NOTHING or first == last else _days(first, last)
