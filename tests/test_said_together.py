@@ -6,7 +6,7 @@ from pathlib import Path
 
 import pytest
 
-from helpers import built, csv_file, refused
+from helpers import built, csv_file, nomarium, refused
 from nomarium.reading.cells.words import ENGLISH
 from nomarium.reading.columns.severalweekdays import with_each_weekday
 from nomarium.sheets.sheet import Area, Sheet
@@ -209,3 +209,20 @@ def test_a_cell_under_several_weekdays_is_named_by_its_own_column() -> None:
     assert cells == ["Loft", "9-10", "9-10", "9-10", "", "9-11", "by key"]
     assert [sheet.place(2, n).column for n in range(len(cells))] == ["A", "B", "B", "B", "C", "D", "E"]
     assert sheet.merged == (Area(1, 1, 1, 4),)
+
+
+def test_sessions_without_hours_are_told_and_given_them(tmp_path: Path) -> None:
+    source = csv_file(
+        tmp_path, "Room,Mon 7 Sept 2026,,Tue 8 Sept 2026,\n,AM,PM,AM,PM\nLoft 1,Oars,Sails,Oars,"
+    )
+    said = nomarium("build", source, "-o", tmp_path / "out.ics").text
+    assert (
+        'Sessions without times are all-day events: AM and PM. To give them times: --set-code "AM=9:00-12:00"'
+        in said
+    )
+    timed = built(source, "--set-code", "AM=9:00-12:00", "--set-code", "PM=1:00-4:00")
+    assert [line.split(" @ ")[0].rsplit(" ", 1)[1] for line in timed] == [
+        "2026-09-07T09:00/2026-09-07T12:00",
+        "2026-09-07T13:00/2026-09-07T16:00",
+        "2026-09-08T09:00/2026-09-08T12:00",
+    ]

@@ -7,7 +7,7 @@ from collections.abc import Iterator, Mapping, Sequence
 from functools import partial
 
 from nomarium.model.problem import Problem, note
-from nomarium.model.wording import counted, listed
+from nomarium.model.wording import listed
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.times import may_be_class
 from nomarium.reading.columns.clocks import Clocks
@@ -39,6 +39,7 @@ from nomarium.reading.layouts.headdates import week_text
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.rosteracross import across, with_dates
 from nomarium.reading.layouts.rosterdown import down
+from nomarium.reading.layouts.rosternotes import codes_told, remarks_told, sessions_told, untimed_told
 from nomarium.reading.layouts.rosterslots import Drawing, Slot, is_session
 from nomarium.reading.layouts.rosterweeks import weeks_across
 from nomarium.reading.layouts.slots import are_codes, in_part_of_day, number_others, time_of
@@ -128,7 +129,7 @@ def _reading(top: Top, drawing: Drawing) -> Reading:
     timeless: Counter[str] = Counter()
     met = free & asked.keys()
     for slot in slots:
-        met |= {slot.text.casefold(), slot.label.casefold()} & asked.keys()
+        met |= {slot.text.casefold(), slot.label.casefold(), slot.part.casefold()} & asked.keys()
         entry = _entry(sheet, slot, codes, people)
         entries.append(entry)
         if isinstance(entry, DrawnEntry) and entry.time is NOTHING and slot.text in in_cells:
@@ -138,8 +139,9 @@ def _reading(top: Top, drawing: Drawing) -> Reading:
     if evidence:
         message = f"Hours from 1:00 to 6:59 are in the afternoon: {evidence}."
         notes.append(note("clock-12", message, "If they are not: --clock 24.").at(sheet.place()))
-    notes += [*_remarks_told(sheet, slots, codes), *_times_above(sheet, drawing, entries)]
-    notes += [*_codes_told(sheet, key, key_rows, timeless, idle), *_untimed_told(sheet, slots, entries)]
+    notes += [*remarks_told(sheet, slots, codes), *_times_above(sheet, drawing, entries)]
+    notes += [*codes_told(sheet, key, key_rows, timeless, idle), *untimed_told(sheet, slots, entries)]
+    notes += sessions_told(sheet, slots, entries)
     unmet = [code for code in options.codes if code.casefold() not in met]
     problems = [*drawing.problems, *(_unmet(sheet, code, in_cells) for code in unmet)]
     problems += [
@@ -167,34 +169,6 @@ def _times_above(
             remedy = "If it is the time of all, write it into the cells, or into the labels: “Loft 1 (11:00-17:00)”."
             yield note("title-timed", message, remedy).at(sheet.place(number))
             return
-
-
-def _remarks_told(sheet: Sheet, slots: Sequence[Slot], codes: Mapping[str, Code]) -> list[Problem]:
-    """A note of the cells that have a sign or a remark beside their code, `E*`, `E (Moss)`."""
-    remarked = [slot for slot in slots if slot.text.casefold() not in codes and with_remark(slot.text, codes)]
-    if not remarked:
-        return []
-    first = remarked[0]
-    more = f" (so in {counted(len(remarked), 'cell')}; this is the first)" if len(remarked) > 1 else ""
-    message = f"“{first.text}” has the hours of the code in it{more}."
-    return [note("roster-remark", message).at(sheet.place(first.row, first.column))]
-
-
-def _untimed_told(
-    sheet: Sheet, slots: Sequence[Slot], entries: Sequence[DrawnEntry | Problem]
-) -> list[Problem]:
-    """A note of what stands beside rows or columns that say when, and does not: it lasts all day."""
-    timed = {slot.label for slot in slots if slot.time is not NOTHING}
-    untimed = [
-        slot.label
-        for slot, entry in zip(slots, entries, strict=True)
-        if slot.label not in timed and isinstance(entry, DrawnEntry) and entry.time is NOTHING
-    ]
-    if not timed or not untimed:
-        return []
-    said = listed([f"“{label}”" for label in dict.fromkeys(untimed)])
-    message = f"Others say when they are, and {said} not: what stands there lasts all day."
-    return [note("slots-untimed", message, "If it does not, write its hours beside it.").at(sheet.place())]
 
 
 def _each_timed(slot: Slot) -> list[Slot]:
@@ -312,7 +286,9 @@ def _entry(sheet: Sheet, slot: Slot, codes: Mapping[str, Code], people: bool) ->
         time = in_part_of_day(time, slot.label)
     label = codes.get(slot.label.casefold()) if slot.is_session else None
     if time is NOTHING:
-        time = label.time if label is not None and label.time is not NOTHING else slot.time
+        of_part = codes.get(slot.part.casefold()) if slot.part else None
+        hours = (one.time for one in (label, of_part) if one is not None)
+        time = next((one for one in hours if one is not NOTHING), slot.time)
     if time is NOTHING and _is_mark(text):
         times = (codes[said.casefold()].time for said in slot.categories if said.casefold() in codes)
         time = next((one for one in times if one is not NOTHING), NOTHING)
@@ -347,28 +323,6 @@ def _said_in(text: str, said: Code | None) -> tuple[Part, str]:
         return said.time, "" if hours_in(text) is not NOTHING else name
     alone = NOTHING if may_be_class(text) or _is_mark(text) else time_of(text)
     return (alone, "") if alone is not NOTHING else time_and_text(text)
-
-
-def _codes_told(
-    sheet: Sheet, key: Mapping[str, Code], rows: set[int], timeless: Mapping[str, int], idle: int
-) -> Iterator[Problem]:
-    if key:
-        named = listed(sorted(key))
-        where = f"rows {min(rows)} to {max(rows)}" if len(rows) > 1 else f"row {min(rows)}"
-        yield note("roster-key", f"What {named} stand{'s' if len(key) == 1 else ''} for is in {where}.").at(
-            sheet.place(min(rows))
-        )
-    without = [code for code, count in timeless.items() if count]
-    if without:
-        count = sum(timeless.values())
-        message = (
-            f"Codes without times are all-day events: {listed(sorted(without))} ({counted(count, 'cell')})."
-        )
-        remedy = f'To give them times: --set-code "{sorted(without)[0]}=7:00-15:00".'
-        yield note("code-timeless", message, remedy).at(sheet.place())
-    if idle:
-        message = f"{counted(idle, 'cell says', 'cells say')} that nothing happens (a dash, “off” …)."
-        yield note("slots-idle", message).at(sheet.place())
 
 
 def _unmet(sheet: Sheet, code: str, in_cells: set[str]) -> Problem:
