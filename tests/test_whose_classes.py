@@ -174,3 +174,26 @@ def test_a_week_under_words_that_nothing_names_asks_for_the_cycle(tmp_path: Path
     folder.mkdir()
     source = plan_book(folder, {**sheets, **cycle})
     assert [one[:3] for one in rows_of(source)] == [("Knots", MON, "09:00"), ("Tar", MON, "10:15"), ("Tar", TUE, "09:00"), ("Oars", TUE, "10:15")]  # fmt: skip
+
+
+def test_a_day_and_a_teacher_within_a_class_that_is_written_once(tmp_path: Path) -> None:
+    classes = [["Class", "Day", "Period", "Teacher"], ["7A", "Mon", "1", "Finch"], ["", "", "2", ""], ["", "Tue", "1", "Moss"], ["", "", "2", ""], ["7B", "Mon", "1", "Cole"]]  # fmt: skip
+    source = plan_book(tmp_path, {"Timetable": classes, "Bells": BELL, "Terms": EARLY})
+    assert [(*one[:3], one[4]) for one in rows_of(source)] == [
+        ("7A", MON, "09:00", "Finch"), ("7B", MON, "09:00", "Cole"), ("7A", MON, "10:15", "Finch"), ("7A", TUE, "09:00", "Moss"), ("7A", TUE, "10:15", "Moss"),
+    ]  # fmt: skip
+
+
+def test_a_class_on_every_label_is_written_once_over_others(tmp_path: Path) -> None:
+    classes = [
+        ["Class", "Day", "Period"],
+        ["7A", "", "1"],
+        ["", "Tue", "2"],
+        ["7B", "Mon", "1"],
+        ["", "", "2"],
+    ]
+    source = plan_book(tmp_path, {"Timetable": classes, "Bells": BELL, "Terms": EARLY})
+    held = [one[:3] for one in rows_of(source)]
+    assert sorted(held) == [
+        ("7A", MON, "09:00"), ("7A", TUE, "09:00"), ("7A", TUE, "10:15"), ("7B", MON, "09:00"), ("7B", MON, "10:15"),
+    ]  # fmt: skip

@@ -135,6 +135,7 @@ def _with_groups(
     asked = {normal(heading) for heading in options.fill_down}
     for number, part in _tables(found):
         continued: list[int] = []  # rows that have their class from above
+        of_day: list[int] = []  # and their weekday
         for field in _GROUPED:
             column = part[0].table.columns.get(field)
             if column is None:
@@ -147,20 +148,22 @@ def _with_groups(
             if how == "doubtful" and len(covered) < len(blank):
                 problems.append(_doubtful(part[blank[0]], field, heading))
             fills = blank if how in ("asked", "group") else covered
-            if not how and continued and set(continued) <= set(blank):
-                fills = continued  # written once with the class, also right of it
+            with_class = [n for n in blank if n in continued] if not how else []
+            is_with_class = bool(with_class) and (
+                field in ("label", "week") or with_class == continued or blank == of_day
+            )
+            fills = with_class if is_with_class else fills  # written once with the class, also right of it
             if not fills or len(blank) == len(part):
                 continue
             above = ""
             for n, item in enumerate(part):
                 if n in fills and above:
                     part[n] = item._replace(cells={**item.cells, field: above})
-                above = part[n].text(field) or ("" if fills is continued else above)
+                above = part[n].text(field) or ("" if is_with_class and n not in continued else above)
             continued = fills if field == "class" else continued
+            of_day = fills if field == "label" and is_with_class else of_day
             if how != "asked":
-                message = (
-                    f"“{heading}” is written once a group: {counted(len(fills), 'row')} have it from above."
-                )
+                message = f"“{heading}” is written once a group: {counted(len(fills), 'row has', 'rows have')} it from above."
                 notes.append(note("group-once", message).at(part[fills[0]].place(field)))
         found[number : number + len(part)] = _titled(part, continued)
     return found
