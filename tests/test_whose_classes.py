@@ -197,3 +197,28 @@ def test_a_class_on_every_label_is_written_once_over_others(tmp_path: Path) -> N
     assert sorted(held) == [
         ("7A", MON, "09:00"), ("7A", TUE, "09:00"), ("7A", TUE, "10:15"), ("7B", MON, "09:00"), ("7B", MON, "10:15"),
     ]  # fmt: skip
+
+
+def test_a_length_beside_a_period_is_that_of_its_bells(tmp_path: Path) -> None:
+    def book(heading: str, *lengths: str) -> Path:
+        rows = [
+            ["Class", "Day", "Period", heading],
+            ["7A", "Mon", "1-2", lengths[0]],
+            ["7B", "Tue", "1", lengths[1]],
+        ]
+        return plan_book(tmp_path, {"Timetable": rows, "Bells": BELL, "Terms": EARLY})
+
+    assert (
+        len(rows_of(book("Length", "double", "60 min"))) == 3
+    )  # a gap of a quarter of an hour between the two
+    assert "its period makes it 1 period" in refused(book("Length", "double", "2 periods"))
+    assert "its period makes it 60 minutes" in refused(book("Duration", "", "90 min"))
+    assert "says that a class lasts several periods" in refused(book("No. of periods", "2", "2"))
+    assert len(rows_of(book("Periods per week", "2", "1"))) == 3
+
+
+def test_a_length_beside_a_start_and_an_end_agrees_with_them(tmp_path: Path) -> None:
+    rows = [["Class", "Day", "Start", "End", "Length"], ["7A", "Mon", "9:00", "10:00", "90 min"]]
+    assert "The length is not the time from 9:00 to 10:00" in refused(
+        plan_book(tmp_path, {"Timetable": rows, "Terms": EARLY})
+    )

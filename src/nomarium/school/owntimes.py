@@ -131,7 +131,7 @@ def _bell(item: Item, times: dict[_Field, Moment], found: ClockFound, length_sec
     begins, ends = halves
     assert begins is not None
     if ends is None and item.text("length"):
-        length = read_length(item.text("length"), _length_unit(item))
+        length = read_length(item.text("length"), length_unit(item))
         if isinstance(length, Refusal):
             return length.problem(item.place("length"), item.text("length"))
         length_secs = length
@@ -146,9 +146,15 @@ def _bell(item: Item, times: dict[_Field, Moment], found: ClockFound, length_sec
     if end_secs <= begins.secs or end_secs > DAY_SECS:
         message = f"The class ends at {clock_text(end_secs % DAY_SECS)}, before it starts at {clock_text(begins.secs)}."
         return item.problem("end-before-start", end_field, message, "Correct its times.")
+    said = (
+        read_length(item.text("length"), length_unit(item)) if item.text("length") else end_secs - begins.secs
+    )
+    if not isinstance(said, Refusal) and int(said) != end_secs - begins.secs:
+        message = f"The length is not the time from {clock_text(begins.secs)} to {clock_text(end_secs)}."
+        return item.problem("length-conflict", "length", message, "Correct it or leave it blank.")
     return Bell(item.text("period"), begins.secs, end_secs, "", item)
 
 
-def _length_unit(item: Item) -> int:
+def length_unit(item: Item) -> int:
     """The seconds of one unit of a plain number under the heading of lengths: minutes, unless it says hours."""
     return 3600 if "hour" in item.table.headings.get("length", "").casefold() else 60

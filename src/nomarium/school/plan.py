@@ -14,6 +14,7 @@ from nomarium.school.cellparts import KnownParts
 from nomarium.school.classesfound import ClassesFound, classes_found
 from nomarium.school.drawnlines import heads_of_lines
 from nomarium.school.drawnowners import of_sheet_named, whose
+from nomarium.school.lengthsbeside import lengths_unlike_bells
 from nomarium.school.lessons import Lesson, poured, read_lessons
 from nomarium.school.meetings import Meeting, NotMet, meet
 from nomarium.school.namesandpeople import Naming, People, enrolled, names_in, people_in
@@ -105,7 +106,7 @@ def read_plan(
     notes += _unused_names(tables.get("names"), slots)
     slots, dropped = _kept(slots, naming, tables, notes)
     met = meet(slots, year, bells, settings) if not dates.problems else meet([], year, bells, settings)
-    problems += met.problems
+    problems += [*lengths_unlike_bells(taught.rows.items, bells), *met.problems]
     notes += met.notes
     lessons, found = read_lessons(tables.get("lessons"))
     problems += found

@@ -254,7 +254,8 @@ def _says_when(heading: str, column: int, rows: Sequence[Row]) -> bool:
     cells = [row[column] for _, row in rows if column < len(row) and cell_text(row[column])]
     match = match_heading(heading)
     is_known = match is not None and not match.near and match.field in _OF_DATES
-    if are_hours(heading, column, rows):
+    is_a_week = re.search(r"(?:\b(?:per|a|each|every)|/)\s?(?:week|wk)\b", fold(heading)) is not None
+    if are_hours(heading, column, rows) or (is_a_week and all(cell_text(cell).isdecimal() for cell in cells)):
         return False  # how many a week
     if fold(heading).strip(" .") in ENGLISH.weekdays:
         return bool(cells)
@@ -291,7 +292,8 @@ def _is_unheard(name: str, heading: str, column: int, rows: Sequence[Row]) -> bo
     """Whether a column that a table has no use for says when: on which dates classes are held, in which order the blocks of a
     day come, or dates and times of the year."""
     if name == "timetable":
-        return _says_when(heading, column, rows) or _are_terms(column, rows)
+        counts = _counts_periods(heading, column, rows)
+        return counts or _says_when(heading, column, rows) or _are_terms(column, rows)
     cells = [row[column] for _, row in rows if column < len(row) and cell_text(row[column])]
     if name == "cycle":
         texts = list(map(cell_text, cells))
@@ -300,6 +302,17 @@ def _is_unheard(name: str, heading: str, column: int, rows: Sequence[Row]) -> bo
     return (
         name in _OF_THE_YEAR and bool(cells) and are_when >= 0.8 * len(cells) and not is_bookkeeping(heading)
     )
+
+
+_OF_PERIODS = r"^(?:no|number|num|#|how many)\b\.?.*\b(?:periods?|lessons|blocks|slots)\b|^doubles?\b|\b(?:periods|lessons) long\b|^double (?:period|lesson)"
+
+
+def _counts_periods(heading: str, column: int, rows: Sequence[Row]) -> bool:
+    """Whether a column says that some class lasts several periods, `No. of periods`, and not how many it has a week."""
+    if not re.search(_OF_PERIODS, fold(heading)) or "week" in fold(heading):
+        return False
+    texts = [text for _, row in rows if column < len(row) and (text := fold(cell_text(row[column])))]
+    return any(text not in ("1", "no", "n", "single") for text in texts)
 
 
 def _are_terms(column: int, rows: Sequence[Row]) -> bool:
@@ -319,6 +332,9 @@ def _unheard(sheet: Sheet, row: int, column: int, heading: str, name: str, of_te
         if of_terms:
             message = f"The column “{heading}” says in which terms classes are held, and nothing reads it: they would be held in all."
             remedy = f'If it does: --column "{heading}=term"; to leave it out: --column "{heading}=".'
+        if re.search(_OF_PERIODS, fold(heading)):
+            message = f"The column “{heading}” says that a class lasts several periods, and nothing reads it: each would be in the period of its row alone."
+            remedy = f'Name all of them in the column Period, 1-2; to leave it out: --column "{heading}=".'
         if fold(heading).strip(" .") in ENGLISH.weekdays:
             message = f"The column “{heading}” says which classes are held on that day, and they would be held on all days."
             remedy = "Give each class a row for each of its days, with a column Day, and beside it what the cell says (Room, Teacher, Period)."
