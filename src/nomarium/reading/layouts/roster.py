@@ -128,9 +128,12 @@ def _reading(top: Top, drawing: Drawing) -> Reading:
     entries: list[DrawnEntry | Problem] = []
     timeless: Counter[str] = Counter()
     met = free & asked.keys()
+    among_hours = any(
+        (said := codes.get(slot.text.casefold())) is not None and said.time is not NOTHING for slot in slots
+    )
     for slot in slots:
         met |= {slot.text.casefold(), slot.label.casefold(), slot.part.casefold()} & asked.keys()
-        entry = _entry(sheet, slot, codes, people)
+        entry = _entry(sheet, slot, codes, people, among_hours)
         entries.append(entry)
         if isinstance(entry, DrawnEntry) and entry.time is NOTHING and slot.text in in_cells:
             timeless[slot.text] += not _is_mark(slot.text)
@@ -238,8 +241,10 @@ def _are_people(drawing: Drawing) -> bool:
     )
 
 
-def _doubt_of(sheet: Sheet, slot: Slot, codes: Mapping[str, Code], said: Code | None) -> Problem | None:
-    """Why nothing tells what one cell says; None where something does."""
+def _doubt_of(
+    sheet: Sheet, slot: Slot, codes: Mapping[str, Code], said: Code | None, among_hours: bool
+) -> Problem | None:
+    """Why nothing tells what one cell says; None where something does. `among_hours`: other cells have codes with hours."""
     text, cell = slot.text, slot.cell
     if isinstance(cell, dt.date) or (text not in codes and looks_like_date(cell)):
         message = "The cell holds a date where a code or hours should stand."
@@ -262,8 +267,7 @@ def _doubt_of(sheet: Sheet, slot: Slot, codes: Mapping[str, Code], said: Code | 
         remedy = f'Write hours like 9:00-17:00; or say what it stands for: --set-code "{text}=TITLE".'
         return Problem("mark-unexplained", message, remedy, sheet.place(slot.row, slot.column), text)
     is_bare = slot.is_place or slot.is_session or slot.stands_alone
-    if text.casefold() == "x":  # among codes with hours it is one too
-        is_bare |= any(one.time is not NOTHING for one in codes.values())
+    is_bare |= text.casefold() == "x" and among_hours  # it is a code too
     if said is None and ((_is_mark(text) and is_bare) or not text.strip("? ")):
         message = f"Nothing says what “{text}” stands for."
         remedy = f'Say what happens then: --set-code "{text}=TITLE".'
@@ -271,11 +275,13 @@ def _doubt_of(sheet: Sheet, slot: Slot, codes: Mapping[str, Code], said: Code | 
     return None
 
 
-def _entry(sheet: Sheet, slot: Slot, codes: Mapping[str, Code], people: bool) -> DrawnEntry | Problem:
+def _entry(
+    sheet: Sheet, slot: Slot, codes: Mapping[str, Code], people: bool, among_hours: bool
+) -> DrawnEntry | Problem:
     """The event of one cell."""
     text = slot.text
     said = codes.get(text.casefold()) or with_remark(text, codes)
-    if (doubt := _doubt_of(sheet, slot, codes, said)) is not None:
+    if (doubt := _doubt_of(sheet, slot, codes, said, among_hours)) is not None:
         return doubt
     time, what = _said_in(text, said)
     if not what and (slot.is_place or slot.stands_alone) and not any(map(str.isdigit, text)):
