@@ -226,3 +226,46 @@ def test_sessions_without_hours_are_told_and_given_them(tmp_path: Path) -> None:
         "2026-09-07T13:00/2026-09-07T16:00",
         "2026-09-08T09:00/2026-09-08T12:00",
     ]
+
+
+_WEEKLY_ROTAS = {
+    "two weekdays among the headings": (
+        "Week beginning,Gate Mon,Gate (Thu)\n7 Sept,Finch,Moss\n14 Sept,Cole,Finch", YEAR,
+        ["Gate: Finch 2026-09-07/2026-09-08", "Gate: Moss 2026-09-10/2026-09-11", "Gate: Cole 2026-09-14/2026-09-15", "Gate: Finch 2026-09-17/2026-09-18"],
+    ),
+    "one weekday with its whole name": (
+        "Week beginning,Gate,Saturday steward\n7 Sept,Finch,Moss", YEAR,
+        ["Gate: Finch 2026-09-07/2026-09-14", "steward: Moss 2026-09-12/2026-09-13"],
+    ),
+    "weekdays of rows": (
+        "Duty,w/c 7 Sept,w/c 14 Sept\nGate Monday,Finch,Moss\nGate Friday,Cole,Finch", YEAR,
+        ["Gate: Finch 2026-09-07/2026-09-08", "Gate: Cole 2026-09-11/2026-09-12", "Gate: Moss 2026-09-14/2026-09-15", "Gate: Finch 2026-09-18/2026-09-19"],
+    ),
+    "weekdays of another language": (
+        "Semaine du,Quai lundi,Quai jeudi\n8 février 2027,Finch,Moss", (),
+        ["Quai: Finch 2027-02-08/2027-02-09", "Quai: Moss 2027-02-11/2027-02-12"],
+    ),
+    "a deck and a surname": (
+        "Post,w/c 7 Sept,w/c 14 Sept\nSun deck,Finch,Moss\nJoe Friday,Cole,Finch", YEAR,
+        ["Sun deck: Finch 2026-09-07/2026-09-14", "Joe Friday: Cole 2026-09-07/2026-09-14", "Sun deck: Moss 2026-09-14/2026-09-21", "Joe Friday: Finch 2026-09-14/2026-09-21"],
+    ),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("kind", _WEEKLY_ROTAS)
+def test_a_weekday_in_a_label_of_a_weekly_roster_is_that_day(kind: str, tmp_path: Path) -> None:
+    text, options, wanted = _WEEKLY_ROTAS[kind]
+    assert sorted(built(csv_file(tmp_path, text), "--as", "roster", *options)) == sorted(wanted)
+
+
+@pytest.mark.parametrize(
+    ("text", "words"),
+    [
+        ("Week beginning,Bell Mon-Wed,Bell Thu & Fri\n7 Sept,Finch,Moss", "does not say on which one day"),
+        ("Date,Gate Mon,Gate Thu\n7 Sept,Finch,Moss\n14 Sept,Cole,Finch", "names a weekday that 7 September 2026 is not"),
+    ],
+)  # fmt: skip
+def test_a_label_of_other_weekdays_than_its_dates_is_asked_about(
+    text: str, words: str, tmp_path: Path
+) -> None:
+    assert words in refused(csv_file(tmp_path, text), "--as", "roster", *YEAR)

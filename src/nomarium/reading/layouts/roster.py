@@ -38,6 +38,7 @@ from nomarium.reading.layouts.grid import read_grid
 from nomarium.reading.layouts.headdates import week_text
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.rosteracross import across, with_dates
+from nomarium.reading.layouts.rosterdaysnamed import on_named_days
 from nomarium.reading.layouts.rosterdown import down
 from nomarium.reading.layouts.rosternotes import codes_told, remarks_told, sessions_told, untimed_told
 from nomarium.reading.layouts.rosterslots import Drawing, Slot, is_session
@@ -74,7 +75,7 @@ def look(top: Top) -> Reading | NotRead:
         message = f"{top.sheet.title} is no roster: no dates cross names, posts or classes."
         remedy = "Put the dates into the top row and the names into the first column, or the other way."
         return not_read(top.sheet, "no-roster", "it is no roster", "roster-none", message, remedy)
-    return _reading(top, drawing)
+    return _reading(top, on_named_days(top, drawing))
 
 
 def look_over_weekdays(top: Top) -> Reading | NotRead:
