@@ -269,3 +269,18 @@ def test_a_label_of_other_weekdays_than_its_dates_is_asked_about(
     text: str, words: str, tmp_path: Path
 ) -> None:
     assert words in refused(csv_file(tmp_path, text), "--as", "roster", *YEAR)
+
+
+@pytest.mark.parametrize("heading", ["Bus leaves", "Bus back", "Depart", "Return at", "Meet at"])
+def test_times_with_a_point_beside_the_start_are_not_passed_over(heading: str, tmp_path: Path) -> None:
+    source = csv_file(
+        tmp_path, f"Match,Date,Start,{heading}\nv Tern,12 Oct 2026,10.30,8.15\nv Bay,19 Oct 2026,11.00,"
+    )
+    assert f"“{heading}” holds times and is none of those that say when" in refused(source)
+
+
+def test_sums_with_a_point_are_passed_over_and_told(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, "Match,Date,Start,Cash back\nv Tern,12 Oct 2026,10.30,8.15")
+    said = nomarium("build", source, "-o", tmp_path / "out.ics")
+    assert said.status == 0
+    assert "Not used: the column “Cash back”" in said.text

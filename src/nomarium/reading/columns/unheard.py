@@ -101,6 +101,7 @@ def _unused_times(
         are_times = are_times or (is_before_start(column.heading) and about.say_only_times)
         is_timed = are_times or about.hold_clear_times or (column.is_ignored and _hold_clocks(about))
         is_timed = is_timed or (not says_time and _are_hours(column, about))
+        is_timed = is_timed or (column.is_ignored and _says_time(column.heading) and _are_dotted(about))
         if takes_words and not is_timed:
             continue
         if unit_of(column.heading).times and about.texts >= MOSTLY and about.answers < MOSTLY:
@@ -181,6 +182,12 @@ def _hold_clocks(about: Contents) -> bool:
         else re.search(r"\d[:h]\d\d", text) or re.fullmatch(_CLOCKS, text)
         for text in texts
     )
+
+
+def _are_dotted(about: Contents) -> bool:
+    """Whether all cells are hours and minutes with a point, `8.15`: prices are no quarters of an hour."""
+    texts = map(cell_text, about.different)
+    return all(re.fullmatch(r"(?:[01]?\d|2[0-3])\.[0-5][05]", text) for text in texts)
 
 
 def _are_hours(column: Column, about: Contents) -> bool:
@@ -325,9 +332,10 @@ def _says_time(heading: str) -> bool:
 
 
 _BY_THE_CLOCK = frozenset(
-    "clock in out on off arrive arrives arrived depart departs departed opens closes shift".split()
+    "clock in out on off arrive arrives arrived arrival depart departs departed departure leave leaves leaving back meet meets return returns "
+    "returning opens closes shift".split()
 )
-"""Words of headings over figures of a clock, `Clock in` over `0855`."""
+"""Words of headings over figures of a clock, `Clock in` over `0855`, `Bus leaves` over `8.15`."""
 
 
 def _has_sure_date(about: Contents) -> bool:

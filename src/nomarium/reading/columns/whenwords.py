@@ -60,7 +60,7 @@ _OCCASIONS: Final = frozenset(
 )
 """What a heading counts, or leaves out, where rows repeat."""
 _OF_OTHERS: Final = frozenset(
-    "rate rates rent fee fees cost costs price prices pay paid charge charges budget hire ticket tickets credit credits code ref id phone "
+    "rate rates rent fee fees cost costs cash money total price prices pay paid charge charges budget hire ticket tickets credit credits code ref id phone "
     "tel telephone mobile email leader lead staff notes note by size type pupils students people places capacity max min maximum minimum age ages "
     "year years kit food menu lunch book books page pages chapter weight height grade mark marks version seed speed temp depth target score points distance km miles prix tarif preis precio prijs "
     "enrolled enrollment enrolment booked booking bookings signups signup ups attendance attended seats spots spaces waitlist filled taken registered "
