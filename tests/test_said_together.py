@@ -284,3 +284,47 @@ def test_sums_with_a_point_are_passed_over_and_told(tmp_path: Path) -> None:
     said = nomarium("build", source, "-o", tmp_path / "out.ics")
     assert said.status == 0
     assert "Not used: the column “Cash back”" in said.text
+
+
+@pytest.mark.parametrize("heading", ["Show", "Performance", "First half"])
+def test_what_begins_after_the_doors_is_not_passed_over(heading: str, tmp_path: Path) -> None:
+    source = csv_file(tmp_path, f"Date,Title,Doors,{heading},Finish\n12 Oct 2026,Sea songs,6.30,7.30,9.45")
+    assert f'If it is when the row begins: --column "{heading}=start"' in refused(source)
+
+
+def test_prices_beside_the_doors_are_passed_over(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, "Date,Title,Doors,Finish,Adult\n12 Oct 2026,Sea songs,6.30,9.45,12.50")
+    assert built(source) == ["Sea songs 2026-10-12T18:30/2026-10-12T21:45"]
+
+
+@pytest.mark.parametrize(
+    ("heading", "cells"),
+    [
+        ("Tuesday", "6 Oct 2026|20 Jan 2027"),
+        ("Tuesday dates", "6 Oct 2026|20 Jan 2027"),
+        ("Date (Tuesdays)", "6 Oct 2026|20 Jan 2027"),
+        ("Tue date", "6 Oct 2026|20 Jan 2027"),
+        ("Dates (all Tuesdays)", "6 Oct 2026|13 Oct; 20 Jan 2027"),
+        ("Week commencing Tuesday", "6 Oct 2026|20 Jan 2027"),
+        ("Date (le mardi)", "6 octobre 2026|20 octobre 2026|20 janvier 2027"),
+    ],
+)
+def test_a_weekday_that_heads_dates_is_that_of_all(heading: str, cells: str, tmp_path: Path) -> None:
+    rows = "\n".join(f"Board {n},{cell}" for n, cell in enumerate(cells.split("|")))
+    said = refused(csv_file(tmp_path, f"Meeting,{heading}\n{rows}"))
+    assert "20 January 2027 is a Wednesday, and the heading says Tuesday" in said
+
+
+@pytest.mark.parametrize(
+    ("heading", "day", "wanted"),
+    [
+        ("Date (Tue/Thu)", "8 Oct 2026", "2026-10-08/2026-10-09"),
+        ("Week ending Friday", "9 Oct 2026", "2026-10-03/2026-10-10"),
+        ("Date (Mon-Fri)", "9 Oct 2026", "2026-10-09/2026-10-10"),
+        ("Date (not Mondays)", "9 Oct 2026", "2026-10-09/2026-10-10"),
+    ],
+)
+def test_other_weekdays_in_a_heading_deny_nothing(
+    heading: str, day: str, wanted: str, tmp_path: Path
+) -> None:
+    assert built(csv_file(tmp_path, f"Meeting,{heading}\nBoard,{day}")) == [f"Board {wanted}"]

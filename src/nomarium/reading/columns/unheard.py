@@ -101,7 +101,10 @@ def _unused_times(
         are_times = are_times or (is_before_start(column.heading) and about.say_only_times)
         is_timed = are_times or about.hold_clear_times or (column.is_ignored and _hold_clocks(about))
         is_timed = is_timed or (not says_time and _are_hours(column, about))
-        is_timed = is_timed or (column.is_ignored and _says_time(column.heading) and _are_dotted(about))
+        is_dotted = column.is_ignored and _are_dotted(about)
+        is_timed = is_timed or (
+            is_dotted and (_says_time(column.heading) or _follow(columns, column.at, rows))
+        )
         if takes_words and not is_timed:
             continue
         if unit_of(column.heading).times and about.texts >= MOSTLY and about.answers < MOSTLY:
@@ -153,7 +156,8 @@ def _unused(
         remedy = f'Say what it is with --column "{name}={field}", {keep}leave it out with {left_out}.'
     elif what == "more":
         kept = "--keep-extra" if has_words else f'--column "{name}=description"'
-        remedy = f"To keep what it says: {kept}; to leave it out: {left_out}."
+        begins = f'If it is when the row begins: --column "{name}=start". ' * (not is_before_start(name))
+        remedy = f"{begins}To keep what it says: {kept}; to leave it out: {left_out}."
     elif what == "figures":
         remedy = f"If each is a day on which something is, write its month in letters; else leave it out: {left_out}."
     else:
@@ -188,6 +192,28 @@ def _are_dotted(about: Contents) -> bool:
     """Whether all cells are hours and minutes with a point, `8.15`: prices are no quarters of an hour."""
     texts = map(cell_text, about.different)
     return all(re.fullmatch(r"(?:[01]?\d|2[0-3])\.[0-5][05]", text) for text in texts)
+
+
+def _follow(columns: Sequence[Column], at: int, rows: Sequence[Sequence[Cell]]) -> bool:
+    """Whether the times of a column are soon after those at which people come, `Show` 7.30 after `Doors` 6.30, in every row."""
+    come = next((c.at for c in columns if c.field in ("time", "start") and is_before_start(c.heading)), None)
+    if come is None:
+        return False
+    pairs = [(_minutes(row[come]), _minutes(row[at])) for row in rows if max(come, at) < len(row) and row[at]]
+    return all(
+        first is not None and second is not None and 0 < (second - first) % _HALF_DAY <= _SOON
+        for first, second in pairs
+    )
+
+
+_HALF_DAY = 12 * 60
+_SOON = 3 * 60
+"""Minutes within which what people come for begins."""
+
+
+def _minutes(cell: Cell) -> int | None:
+    found = re.fullmatch(r"(\d{1,2})[.:](\d\d)", cell_text(cell).strip())
+    return int(found[1]) * 60 + int(found[2]) if found is not None else None
 
 
 def _are_hours(column: Column, about: Contents) -> bool:

@@ -15,7 +15,7 @@ from nomarium.reading.layouts.rosterslots import Drawing, Slot
 
 _LEAST: Final = 3
 """Letters of the shortest weekday beside other words: *Fr* is as well a title, and *Mo* a name."""
-_WHOLE_NAME: Final = 6
+_WHOLE_NAME: Final = 5
 """Letters of the shortest weekday written out: *Sun* alone is as well a deck."""
 
 

@@ -24,6 +24,7 @@ from nomarium.reading.rows.details import (  # fmt: skip
     with_extra,
 )
 from nomarium.reading.rows.faults import blamed, note_text, too_wide, untitled, without_month, workbook_faults
+from nomarium.reading.rows.headeddays import denied, weekdays_headed
 from nomarium.reading.rows.leftout import LeftOut
 from nomarium.reading.rows.plainrows import PlainReader, ReaderOf, never, plain_table_of
 from nomarium.reading.rows.titles import TitleMaker, is_bookkeeping, is_no_title, may_say_days, whole_title
@@ -74,6 +75,7 @@ class RowReader:
 
             self.milestones = milestones.Milestones(reading, self.when, account)
         self.yearly = yearly_heading(reading)
+        self.weekdays = weekdays_headed(self.when)
         self.titles = (
             TitleMaker(options.title, reading.headings, self.sheet.first_column, self.at, options.sides)
             if options.title
@@ -98,7 +100,8 @@ class RowReader:
 
     def plain_reader(self, reader_of: ReaderOf) -> PlainReader:
         """What reads the commonest rows; of this table none, when something about it asks for more."""
-        if any((self.extra, self.yearly, self.blocks.is_on, self.sheet.faults, self.left_out, self.titles)):
+        more = (self.extra, self.yearly, self.weekdays, self.blocks.is_on, self.left_out, self.titles)
+        if any(more) or self.sheet.faults:
             return never
         memos = {"location": self.location, "description": self.description}
         table = plain_table_of(self.when, memos, self.rest, self.width)
@@ -165,6 +168,9 @@ class RowReader:
                 self.reject(number, row, Blame("date", rule))
                 return None
             when, summary = when._replace(rule=rule), followed(summary, self.yearly)
+        if self.weekdays and when.start.weekday() not in self.weekdays:
+            self.reject(number, row, Blame("date", denied(self.weekdays, when.start)))
+            return None
         if may_say_days(summary) and not self.when.repeat_at:
             from nomarium.reading.rows.titledays import with_days_of_title  # few titles say days
 
