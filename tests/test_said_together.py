@@ -328,3 +328,44 @@ def test_other_weekdays_in_a_heading_deny_nothing(
     heading: str, day: str, wanted: str, tmp_path: Path
 ) -> None:
     assert built(csv_file(tmp_path, f"Meeting,{heading}\nBoard,{day}")) == [f"Board {wanted}"]
+
+
+@pytest.mark.parametrize(
+    ("heading", "cell", "words"),
+    [
+        ("Time (pm)", "9am", "The time is in the morning, and what heads it says pm"),
+        ("Start (am)", "14:00", "The time is in the afternoon, and what heads it says am"),
+        ("Start (am)", "2pm-4pm", "The time is in the afternoon, and what heads it says am"),
+    ],
+)
+def test_a_time_in_the_other_half_than_its_heading_says_is_asked_about(
+    heading: str, cell: str, words: str, tmp_path: Path
+) -> None:
+    assert words in refused(csv_file(tmp_path, f"Event,Date,{heading}\nFair,12 Oct 2026,{cell}"))
+
+
+@pytest.mark.parametrize(
+    ("heading", "cell", "wanted"),
+    [("Time (pm)", "14:00", "T14:00/2026-10-12T15:00"), ("Start (am)", "11-1pm", "T11:00/2026-10-12T13:00"), ("Time (pm)", "12-1", "T12:00/2026-10-12T13:00")],
+)  # fmt: skip
+def test_a_time_in_the_half_that_its_heading_says_agrees(
+    heading: str, cell: str, wanted: str, tmp_path: Path
+) -> None:
+    source = csv_file(tmp_path, f"Event,Date,{heading}\nFair,12 Oct 2026,{cell}")
+    assert built(source) == [f"Fair 2026-10-12{wanted}"]
+
+
+def test_the_time_above_a_table_is_told_where_some_rows_have_none(tmp_path: Path) -> None:
+    source = csv_file(
+        tmp_path,
+        "Meetings are at 5.30 pm unless stated,,\nDate,Meeting,Time\n6 Oct 2026,Board,\n7 Oct 2026,Crew,6 pm",
+    )
+    told = nomarium("build", source, "-o", tmp_path / "out.ics").text
+    assert (
+        'some of its rows have none: their events last all day. If it is the time of all: --set "time=5.30 pm"'
+        in told
+    )
+    assert built(source, "--set", "time=5.30 pm") == [
+        "Board 2026-10-06T17:30/2026-10-06T18:30",
+        "Crew 2026-10-07T18:00/2026-10-07T19:00",
+    ]

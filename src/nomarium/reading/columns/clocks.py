@@ -183,9 +183,11 @@ def as_typed(clock: Clock) -> Clock:
 
 
 def in_its_half(cell: Cell, moment: Moment, found: ClockFound, unit: HeadingUnit) -> Moment | Refusal:
-    """A cell's times with their half of the day settled."""
+    """A cell's times with their half of the day settled, which may not be another one than its heading says."""
     if moment.start is None and moment.end is None:
         return moment
+    if moment.start is not None and (denied := _denied(moment.start, unit)) is not None:
+        return denied
     settled: list[Clock | None] = []
     if moment.start and moment.end and moment.end.secs < moment.start.secs:
         found = found._replace(are_evenings=False)  # 9-4
@@ -211,6 +213,17 @@ def in_its_half(cell: Cell, moment: Moment, found: ClockFound, unit: HeadingUnit
     if start and _is_typed(cell) and not start.has_meridiem:
         start = moment.start
     return moment._replace(start=start, end=end)
+
+
+def _denied(start: Clock, unit: HeadingUnit) -> Refusal | None:
+    """Why a cell cannot be that begins in the other half of the day than its heading says, `9am` under *Time (pm)*."""
+    is_early = start.has_meridiem and start.secs < _NOON
+    is_late = (start.has_meridiem and start.secs >= _NOON) or start.secs >= _NOON + 3600
+    if not (is_early if unit.meridiem == "pm" else is_late and unit.meridiem == "am"):
+        return None
+    said = "morning" if is_early else "afternoon"
+    message = f"The time is in the {said}, and what heads it says {unit.meridiem}."
+    return Refusal("time-half", message, "Correct the time or the heading.")
 
 
 def times_in_their_halves(text: str, times: Times, found: ClockFound | None) -> Times | Refusal:

@@ -31,18 +31,19 @@ def times_in_words(
     says any: no column, and none of the fields that `--set` and `--override` give."""
     fields = {column.field: column.at for column in columns}
     given = options.defaults.keys() | options.overrides.keys()
-    if (
-        fields.keys() & {"start", "end", "time", "duration", "all-day"}
-        or "start" in given
-        or "all-day" in given
-    ):
+    if fields.keys() & {"end", "duration", "all-day"} or {"start", "all-day"} & given:
         return []
+    timed = next((one for one in ("start", "time") if one in fields), "")
+    if timed:
+        at = fields[timed]
+        is_open = any(at >= len(row) or not cell_text(row[at]) for _, row in rows)
+        return _above(sheet, head, timed, "some of its rows") if is_open else []
     days = {fields[one] for one in ("date", "when") if one in fields}
     dates = [cell_text(row[at]) for _, row in rows for at in days if at < len(row)]
     if any(":" in text or ("when" in fields and says_time(text)) for text in dates):
         return []
     titles = [*in_titles] or [at for at in (fields.get("summary"),) if at is not None]
-    return [*_in_titles(sheet, titles, rows), *_above(sheet, head)]
+    return [*_in_titles(sheet, titles, rows), *_above(sheet, head, "start", "its rows")]
 
 
 def _in_titles(sheet: Sheet, titles: Sequence[int], rows: Sequence[Row]) -> list[Problem]:
@@ -73,7 +74,7 @@ def title_timed(example: str, remedy: str) -> Problem:
     return note("title-timed", message, remedy)
 
 
-def _above(sheet: Sheet, head: TableHead) -> list[Problem]:
+def _above(sheet: Sheet, head: TableHead, field: str, whose: str) -> list[Problem]:
     if not head.title_rows:
         return []
     above = {
@@ -83,7 +84,7 @@ def _above(sheet: Sheet, head: TableHead) -> list[Problem]:
     for number in head.title_rows:
         match = re.search(_CLEAR_TIME, above.get(number, ""))
         if match is not None and not re.match(_BOOKKEEPING, above[number]):
-            message = f"Above the table stands a time (“{above[number]}”), and its rows have none: their events last all day."
-            remedy = f'If it is the time of all: --set "start={match[0]}".'
+            message = f"Above the table stands a time (“{above[number]}”), and {whose} have none: their events last all day."
+            remedy = f'If it is the time of all: --set "{field}={match[0]}".'
             return [note("time-above", message, remedy).at(sheet.place(number))]
     return []
