@@ -369,3 +369,24 @@ def test_the_time_above_a_table_is_told_where_some_rows_have_none(tmp_path: Path
         "Board 2026-10-06T17:30/2026-10-06T18:30",
         "Crew 2026-10-07T18:00/2026-10-07T19:00",
     ]
+
+
+@pytest.mark.parametrize("hours", [" 10am-4pm", ", 10-4pm", " at 10:00", " (10:00 to 16:00)"])
+def test_hours_above_a_programme_are_those_of_the_whole(hours: str, tmp_path: Path) -> None:
+    source = csv_file(
+        tmp_path, f'"Fair Saturday 12 June 2027{hours}",\nTime,What\n10:30,Opening\n15:30,Raffle'
+    )
+    assert "Its times are those of the whole day" in nomarium("survey", source).text
+    assert built(source) == [
+        "Opening 2027-06-12T10:30/2027-06-12T11:30",
+        "Raffle 2027-06-12T15:30/2027-06-12T16:30",
+    ]
+
+
+def test_a_rota_whose_post_is_a_word_for_people_is_no_list(tmp_path: Path) -> None:
+    rows = "Date,Lead,Second\n6 Oct 2026,Finch,Moss\n20 Oct 2026,Moss,Cole\n27 Oct 2026,Cole,Finch"
+    assert "The same names stand under “Second” and under “Lead”" in refused(csv_file(tmp_path, rows))
+    assert built(csv_file(tmp_path, f"Gate rota,,\n{rows}"))[:2] == [
+        "Lead: Finch 2026-10-06/2026-10-07",
+        "Second: Moss 2026-10-06/2026-10-07",
+    ]

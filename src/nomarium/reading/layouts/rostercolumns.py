@@ -4,7 +4,7 @@ import re
 from collections.abc import Collection, Mapping, Sequence, Set
 from itertools import takewhile
 from types import MappingProxyType
-from typing import Final, Literal, NamedTuple
+from typing import Literal, NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, column_letter, note
@@ -19,7 +19,7 @@ from nomarium.reading.layouts.layout import Top
 from nomarium.reading.layouts.rosterslots import is_session
 from nomarium.reading.layouts.rostertimes import are_times
 from nomarium.reading.layouts.slots import time_of
-from nomarium.reading.layouts.turns import DUTY, is_called_rota, share_words
+from nomarium.reading.layouts.turns import DUTY, OF_PEOPLE, is_called_rota, share_words
 from nomarium.reading.rows.when import NOTHING
 from nomarium.sheets.sheet import Row, cell_text
 
@@ -107,10 +107,6 @@ def _has_times(body: Sequence[Row], column: int) -> bool:
     return any(column < len(row) and time_of(row[column]) is not NOTHING for _, row in body)
 
 
-_OF_PEOPLE: Final = frozenset(("organizer", "attendee", "teacher", "person"))
-"""Fields whose headings are as well those of posts, `Lead` beside `Second`."""
-
-
 def _with_posts_of_people(
     columns: tuple[int, ...], head: Sequence[Cell], fields: Mapping[int, str], body: Sequence[Row]
 ) -> tuple[int, ...]:
@@ -121,7 +117,7 @@ def _with_posts_of_people(
         return {text for _, row in body if n < len(row) and (text := cell_text(row[n]))}
 
     others = set[str]().union(*map(said, columns))
-    posts = [n for n, field in fields.items() if field in _OF_PEOPLE and n not in columns and said(n)]
+    posts = [n for n, field in fields.items() if field in OF_PEOPLE and n not in columns and said(n)]
     called = [fold(cell_text(cell)) for cell in head]
     named = {
         called[n] for n in posts if called.count(called[n]) > 1 or len(said(n) & others) * 2 >= len(said(n))

@@ -17,6 +17,10 @@ from nomarium.reading.rows.lone import keeps_books
 from nomarium.reading.rows.sectiondate import LABEL, date_of_title, days_of_title
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
+_TIME = r"\d{1,2}(?:[:.]\d\d)?\s?[ap]\.?m\.?|\d{1,2}:\d\d"
+_HOURS_BEHIND = rf"(?i)[\s,(]+(?:from\s+|at\s+)?(?:\d{{1,2}}(?:\.\d\d)?\s?[–-]\s?)?(?:{_TIME})(?:\s*(?:[–-]|to|until|till)\s*(?:{_TIME}))?\)?$"
+"""Hours behind the date over a table whose rows have times of their own, `10am-4pm`."""
+
 
 def look(top: Top) -> Reading | NotRead:
     """Read a sheet as a list whose dates stand in rows of their own."""
@@ -66,6 +70,8 @@ def _dated_by_sections(top: Top, lexicon: Lexicon, head: int | None) -> Sheet | 
             at = title_at if number == first_number else _title_at(row, lexicon) if len(titles) > 1 else None
             if at is not None:
                 date = days_of_title(cells[at], lexicon)
+                if len(titles) == 1 and isinstance(date, str):
+                    date = re.sub(_HOURS_BEHIND, "", date)
                 cells = [
                     "" if n == at or re.fullmatch(_NTH_DAY, cell_text(cell)) else cell
                     for n, cell in enumerate(cells)
@@ -82,6 +88,8 @@ def _dated_by_sections(top: Top, lexicon: Lexicon, head: int | None) -> Sheet | 
     message = f"Rows that hold a date alone date the rows below them: row {first_number} is “{text}”."
     if len(titles) == 1:
         message = f"The date over the table is that of its rows: row {first_number} is “{text}”."
+        if re.search(_HOURS_BEHIND, text):
+            message += " Its times are those of the whole day; a row without one of its own lasts all day."
     told = note("date-sections", message).at(sheet.place())
     return sheet._replace(read_rows=rows, notes=(*sheet.notes, told), dates_above=True)
 

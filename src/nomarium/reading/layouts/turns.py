@@ -46,6 +46,8 @@ _PEOPLE = frozenset(
     "staff teachers students pupils learners apprentices journeymen parents families children boys girls".split()
 )
 """Headings of those for whom something is on."""
+OF_PEOPLE: Final = frozenset(("organizer", "attendee", "teacher", "person"))
+"""Fields whose headings are as well those of posts, `Lead` beside `Second`."""
 _LEAST_TURNS, _LEAST_POSTS = 3, 2
 _GROUP: Final = r"(?:juniors?|seniors?|minis|cadets?|infants|adults|beginners|improvers|intermediates?|advanced|(?:group|team|set|year|class|form|track|strand|squad|stage|level) ?(?:\d{1,2}|[a-z]))"
 """Names and other posts from which on a table is a rota."""
@@ -126,8 +128,11 @@ def _unused(columns: Sequence[Column]) -> list[Column]:
 def _with_same_names(
     columns: Sequence[Column], rows: Sequence[Sequence[Cell]], title: Column
 ) -> Column | None:
-    """The first column that nothing uses and that has names of the column of titles; None where too few of them are."""
+    """The first column that nothing uses, or beside a guessed title one of people, that has names of the column of titles; None
+    where too few of them are."""
     others = _unused(columns)
+    if title.how == "content":
+        others += [c for c in columns if c.field in OF_PEOPLE and c.how != "asked" and c.filled]
     words = _words_of(rows, title.at) if others else set()
     are_codes = bool(words) and all(len(word) < 4 and word.isupper() for word in words)
     if len(words) < (2 if are_codes else _LEAST_TURNS):
