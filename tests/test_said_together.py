@@ -390,3 +390,27 @@ def test_a_rota_whose_post_is_a_word_for_people_is_no_list(tmp_path: Path) -> No
         "Lead: Finch 2026-10-06/2026-10-07",
         "Second: Moss 2026-10-06/2026-10-07",
     ]
+
+
+_HELD = ("--from", "2026-10-05", "--until", "2026-10-11")
+
+
+@pytest.mark.parametrize(
+    "rows",
+    [
+        "Event,Date,Time\nOars,5 Oct 2026,{}",
+        ",Mon 5 Oct 2026,Tue 6 Oct 2026\n{},Oars,\n10:00-11:00,,Sails",
+        "Time,Mon,Tue\n{},Oars,\n10:00-11:00,,Sails",
+    ],
+)
+def test_a_time_and_the_length_behind_it_agree(rows: str, tmp_path: Path) -> None:
+    options = _HELD if "Time,Mon" in rows else ()
+    assert "9:00-10:00 (45 min)" in refused(csv_file(tmp_path, rows.format("9:00-10:00 (45 min)")), *options)
+    agreeing = csv_file(tmp_path, rows.format("9:00-10:00 (60 min)"))
+    assert built(agreeing, *options)[0] == "Oars 2026-10-05T09:00/2026-10-05T10:00"
+
+
+def test_a_length_is_no_post_of_a_roster(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, ",Mon 5 Oct 2026,Tue 6 Oct 2026\n9:00-10:00 (45 min),Oars,Sails")
+    refused(source)
+    assert "“45 min” is a length, where a name" in refused(source, "--as", "roster")

@@ -7,6 +7,8 @@ from itertools import pairwise
 from typing import Final, NamedTuple
 
 from nomarium.model.cell import Cell
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.lengths import read_length
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.columns.clocks import as_typed
 from nomarium.reading.layouts.namedslots import NAME, is_break
@@ -119,6 +121,9 @@ def _period_and_time(text: str) -> tuple[str, Part] | None:
         if match is None or time is NOTHING:
             continue
         code = re.fullmatch(_PERIOD, match["period"].strip())
+        if type(read_length(match["period"])) is int:  # 9:00-10:00 (45 min)
+            said = read_times(text)
+            return "", time._replace(refusal=said) if isinstance(said, Refusal) else time
         if code is not None or is_break(match["period"]) or len(match["period"]) <= 14:
             return (code["code"] if code else match["period"].strip()), time
     return None

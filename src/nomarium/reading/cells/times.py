@@ -96,14 +96,27 @@ def read_times(text: str) -> Times | Refusal:
 @lru_cache(maxsize=4096)  # a line of text asks for the same ones again and again
 def _times_of(text: str) -> Times | Refusal:
     times = _times_in(text)
-    if isinstance(times, Times) or not (more := re.fullmatch(_ZONE_AFTER, text)):
+    if isinstance(times, Times):
         return times
-    if isinstance(_times_in(more["times"]), Refusal):
+    if text[-1:] == ")" and (lasting := _with_length(text)) is not None:
+        return lasting
+    if not (more := re.fullmatch(_ZONE_AFTER, text)) or isinstance(_times_in(more["times"]), Refusal):
         return times
-    remedy = (
-        "Write the time alone, like 9:30; a time zone is named with --timezone or in a column “Time zone”."
-    )
+    remedy = "Write the time alone, like 9:30; a time zone is named with --timezone or in a column “Time zone”."  # fmt: skip
     return Refusal("time-rest", f"“{more['rest']}” after the time is not read.", remedy)
+
+
+def _with_length(text: str) -> Times | Refusal | None:
+    """From when to when, with how long that is in brackets behind, `9:00-10:00 (60 min)`: both must agree."""
+    from nomarium.reading.cells.lengths import length_behind, without_length
+
+    bare, length = without_length(text)
+    times, secs = _times_in(bare), length_behind(text)
+    if secs is None or not isinstance(times, Times) or times.start is None or times.end is None:
+        return None
+    if (times.end.secs - times.start.secs - secs) % _NOON == 0:
+        return times
+    return Refusal("time-length", f"The time does not last “{length.strip(' ()')}”.", "Correct one of them.")
 
 
 _HALF = r"(?P<half>[ap])(?:\.?m\.?|fternoon)|(?P<morning>morning)|evening"

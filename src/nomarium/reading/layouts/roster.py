@@ -8,6 +8,7 @@ from functools import partial
 
 from nomarium.model.problem import Problem, note
 from nomarium.model.wording import listed
+from nomarium.reading.cells.lengths import read_length
 from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.times import may_be_class
 from nomarium.reading.columns.clocks import Clocks
@@ -254,6 +255,10 @@ def _doubt_of(
     if week_text(slot.label):
         message = f"“{slot.label}” names a week, where a name, a post or a place should stand."
         remedy = "Write the dates of the week above its days; or take the row out."
+        return Problem("roster-label", message, remedy, sheet.place(slot.row, slot.column), text)
+    if type(read_length(slot.label)) is int:
+        message = f"“{slot.label}” is a length, where a name, a post or a place should stand."
+        remedy = "If it is that of the hours beside it, correct one of them; or take it out."
         return Problem("roster-label", message, remedy, sheet.place(slot.row, slot.column), text)
     if slot.days.first < slot.days.last and re.search(_DAYS_OF_WEEK, text):
         message = "The cell says on which days of its week, and would be all of it."
