@@ -24,6 +24,8 @@ def weekdays_headed(when: WhenReader) -> frozenset[int]:
     known = when.reading.decisions.lexicon.weekdays
     days = {word: known.get(word, known.get(word.removesuffix("s"))) for word in words}
     named = {word: day for word, day in days.items() if day is not None}
+    if not named:
+        return frozenset()
     is_short = any(len(word) < _WRITTEN_OUT for word in named) and not set(words) - named.keys() <= _BESIDE
     if is_short or re.search(r"[–—-]|\b(?:to|w/?e|end|ends|ending|not|except|before|after)\b", fold(heading)):
         return frozenset()
