@@ -5,8 +5,13 @@ import re
 
 from nomarium.model.limits import LONGEST_LENGTH_SECS
 from nomarium.model.refusal import Refusal, too_long
-from nomarium.reading.cells.times import ALL_DAY_WORDS, WholeDays
+from nomarium.reading.cells.timewords import ALL_DAY_WORDS
 from nomarium.reading.cells.words import fold
+
+
+class WholeDays(int):
+    """The seconds of a length that is written in days or weeks alone, `2 days`."""
+
 
 _UNITS = {
     "w": 604_800, "week": 604_800, "weeks": 604_800, "semaine": 604_800, "semaines": 604_800,

@@ -9,6 +9,7 @@ from nomarium.model.refusal import Refusal, too_long
 from nomarium.reading.cells.natives import native_time
 from nomarium.reading.cells.timewords import (
     AFTER,
+    ALL_DAY_WORDS,
     BEFORE,
     FIRST_OF_LEADS,
     LAST_OF_AFTER,
@@ -20,10 +21,6 @@ from nomarium.reading.cells.words import fold
 DAY_SECS = 86_400
 _NOON, _MIDNIGHT = DAY_SECS // 2, 0
 _TEN = 10 * 3600
-
-
-class WholeDays(int):
-    """The seconds of a length that is written in days or weeks alone, `2 days`."""
 
 
 class Clock(NamedTuple):
@@ -53,11 +50,6 @@ _WORD_TIMES = {
     _MIDNIGHT: "midnight minuit mitternacht medianoche middernacht",
 }
 _CLOCK_WORDS = {word: secs for secs, words in _WORD_TIMES.items() for word in words.split()}
-ALL_DAY_WORDS = frozenset(
-    ("all day", "allday", "all-day", "full day", "whole day", "toute la journee", "journee entiere",
-     "ganztagig", "ganztags", "todo el dia", "hele dag", "de hele dag")
-)  # fmt: skip
-
 _CLOCK = r"""(?x)(?P<hour>\d{1,2})
         (?:\s?[:.hu]\s?(?P<minute>\d{2})(?::(?P<second>\d{2})(?:[.,]\d+)?)?|\s?[hu](?!\w)|h?)
         \s?(?P<meridiem>[ap](?:\.?\s?m\b\.?|\b\.?))?$"""

@@ -19,3 +19,7 @@ LAST_OF_AFTER: Final = (
     "sharp", "prompt", "start", "off", "ko", "curtain", "up", "*", "†", "onward", "onwards", "day", "days", "daily", "taglich", "tag", "jours", "jour",
 )  # fmt: skip
 """How texts end that have such words; the pattern is tried on no others."""
+ALL_DAY_WORDS: Final = frozenset(
+    ("all day", "allday", "all-day", "full day", "whole day", "toute la journee", "journee entiere",
+     "ganztagig", "ganztags", "todo el dia", "hele dag", "de hele dag")
+)  # fmt: skip

@@ -290,7 +290,7 @@ def unit_of(heading: str) -> HeadingUnit:
             length = secs
     words = set(re.sub(r"[^a-z ]", "", fold(heading)).split())
     halves = [half for half in ("am", "pm") if half in words]
-    half = halves[0] if len(halves) == 1 else ""
+    half = halves[0] if len(halves) == 1 and heading.strip() != "Am" else ""  # *time* in Irish
     return HeadingUnit(
         order, length, half, bool(words & {"utc", "gmt"}), _week_of(bare, within), _times_in(heading)
     )

@@ -101,10 +101,7 @@ def _unused_times(
         are_times = are_times or (is_before_start(column.heading) and about.say_only_times)
         is_timed = are_times or about.hold_clear_times or (column.is_ignored and _hold_clocks(about))
         is_timed = is_timed or (not says_time and _are_hours(column, about))
-        is_dotted = column.is_ignored and _are_dotted(about)
-        is_timed = is_timed or (
-            is_dotted and (_says_time(column.heading) or _follow(columns, column.at, rows))
-        )
+        is_timed = is_timed or (column.is_ignored and _are_dotted_times(column, about, columns, rows))
         if takes_words and not is_timed:
             continue
         if unit_of(column.heading).times and about.texts >= MOSTLY and about.answers < MOSTLY:
@@ -188,10 +185,14 @@ def _hold_clocks(about: Contents) -> bool:
     )
 
 
-def _are_dotted(about: Contents) -> bool:
-    """Whether all cells are hours and minutes with a point, `8.15`: prices are no quarters of an hour."""
+def _are_dotted_times(
+    column: Column, about: Contents, columns: Sequence[Column], rows: Sequence[Sequence[Cell]]
+) -> bool:
+    """Whether all cells are hours and minutes with a point, `8.15`, under a word of times or soon after people come: prices are not."""
     texts = map(cell_text, about.different)
-    return all(re.fullmatch(r"(?:[01]?\d|2[0-3])\.[0-5][05]", text) for text in texts)
+    if not all(re.fullmatch(r"(?:[01]?\d|2[0-3])\.[0-5][05]", text) for text in texts):
+        return False
+    return _says_time(column.heading) or _follow(columns, column.at, rows)
 
 
 def _follow(columns: Sequence[Column], at: int, rows: Sequence[Sequence[Cell]]) -> bool:

@@ -5,7 +5,8 @@ from typing import TYPE_CHECKING, NamedTuple
 
 from nomarium.model.refusal import BEYOND, Refusal
 from nomarium.model.wording import clock_text
-from nomarium.reading.cells.times import DAY_SECS, Clock, WholeDays, end_after
+from nomarium.reading.cells.lengths import WholeDays
+from nomarium.reading.cells.times import DAY_SECS, Clock, end_after
 from nomarium.reading.rows.betweendays import REPEATED, rule_between, weekly_or_long
 from nomarium.reckoning.zones import after_gap, elapsed, in_zone, local_time_kind
 
