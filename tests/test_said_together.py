@@ -237,6 +237,10 @@ _WEEKLY_ROTAS = {
         "Week beginning,Gate,Saturday steward\n7 Sept,Finch,Moss", YEAR,
         ["Gate: Finch 2026-09-07/2026-09-14", "steward: Moss 2026-09-12/2026-09-13"],
     ),
+    "weekdays in the plural": (
+        "Week beginning,Gate Mondays,Fuel (Sat)\n7 Sept,Finch,Moss", YEAR,
+        ["Gate: Finch 2026-09-07/2026-09-08", "Fuel: Moss 2026-09-12/2026-09-13"],
+    ),
     "weekdays of rows": (
         "Duty,w/c 7 Sept,w/c 14 Sept\nGate Monday,Finch,Moss\nGate Friday,Cole,Finch", YEAR,
         ["Gate: Finch 2026-09-07/2026-09-08", "Gate: Cole 2026-09-11/2026-09-12", "Gate: Moss 2026-09-14/2026-09-15", "Gate: Finch 2026-09-18/2026-09-19"],
@@ -401,6 +405,7 @@ _HELD = ("--from", "2026-10-05", "--until", "2026-10-11")
         "Event,Date,Time\nOars,5 Oct 2026,{}",
         ",Mon 5 Oct 2026,Tue 6 Oct 2026\n{},Oars,\n10:00-11:00,,Sails",
         "Time,Mon,Tue\n{},Oars,\n10:00-11:00,,Sails",
+        ",Mon 5 Oct 2026,Tue 6 Oct 2026\n1 {},Oars,\n2 10:00-11:00,,Sails\n3 11:00-12:00,,Knots",
     ],
 )
 def test_a_time_and_the_length_behind_it_agree(rows: str, tmp_path: Path) -> None:

@@ -142,4 +142,4 @@ def natural(text: str) -> list[tuple[int, int, str]]:
 def weekday_of(text: str) -> int | None:
     """The weekday that a text names, 0 is Monday, or None."""
     word = fold(text).strip()
-    return ENGLISH.weekdays.get(word, ENGLISH.weekdays.get(word.removesuffix("s")))
+    return ENGLISH.weekday(word)

@@ -295,10 +295,7 @@ def _date_clause(text: str, pattern: str, lexicon: Lexicon) -> tuple[str, Days |
 
 
 def _weekday_list(match: re.Match[str], lexicon: Lexicon) -> str:
-    ends = [
-        lexicon.weekdays.get(fold(word), lexicon.weekdays.get(fold(word).removesuffix("s")))
-        for word in match.groups()
-    ]
+    ends = [lexicon.weekday(fold(word)) for word in match.groups()]
     if ends[0] is None or ends[1] is None:
         return match[0]
     names = ("mon", "tue", "wed", "thu", "fri", "sat", "sun")

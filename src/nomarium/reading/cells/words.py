@@ -48,6 +48,10 @@ class Lexicon(NamedTuple):
     def knows(self, word: str) -> bool:
         return word in self.months or word in self.weekdays
 
+    def weekday(self, word: str) -> int | None:
+        """The weekday that a folded word names, 0 for Monday, in the plural too, `mondays`; None for another word."""
+        return self.weekdays.get(word, self.weekdays.get(word.removesuffix("s")))
+
     def extended(self, other: "Lexicon") -> "Lexicon":
         """Both together; where they disagree on a word, this one's meaning stays."""
         return Lexicon(

@@ -35,7 +35,7 @@ def _heads(cell: Cell, column: Sequence[Cell], lexicon: Lexicon) -> bool:
     """Whether a weekday or a month, `Sunday`, is a heading: the date below it is on that weekday, or in that month; or days without
     a year stand below a weekday whole weeks apart."""
     word = fold(str(cell)).strip()
-    weekday = lexicon.weekdays.get(word, lexicon.weekdays.get(word.removesuffix("s")))
+    weekday = lexicon.weekday(word)
     moment = read_moment(column[0], "either", lexicon)
     if isinstance(moment, Refusal) or moment.first is None:
         return False

@@ -99,8 +99,7 @@ def _in_another_language(rows: Sequence[Row]) -> tuple[Lexicon, Row] | None:
 
 
 def _weekday(word: str, lexicon: Lexicon) -> int | None:
-    name = word.strip(" .")
-    return lexicon.weekdays.get(name, lexicon.weekdays.get(name.removesuffix("s")))
+    return lexicon.weekday(word.strip(" ."))
 
 
 def _names_weekdays(row: Sequence[Cell], lexicon: Lexicon) -> bool:

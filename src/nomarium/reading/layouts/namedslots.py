@@ -5,6 +5,7 @@ from collections.abc import Collection
 from typing import Final
 
 from nomarium.model.cell import Cell
+from nomarium.reading.cells.lengths import length_behind, without_length
 from nomarium.reading.cells.words import fold
 from nomarium.reading.layouts.slots import time_of
 from nomarium.reading.rows.when import NOTHING, Part
@@ -22,6 +23,7 @@ _BREAKS: Final = (
 _DAY_ENDS: Final = r"(?:the )?end(?: of (?:the )?(?:school )?day)?|finish|home(?: ?time)?|dismissal|school (?:ends|closes|finishes)|fin|schluss|einde|salida"
 _CLOCK: Final = r"\d{1,2}(?:[:.h]\d\d(?:\s?[ap]\.?m\b\.?)?|\s?[ap]\.?m\b\.?)"
 _SPAN: Final = rf"(?P<time>{_CLOCK}\s*[-–—]\s*{_CLOCK})"
+_HALF_DAY: Final = 12 * 3600
 _FORMS: Final = (
     rf"(?i)(?P<name>.*?[^\s:,(–-])[\s:,(–-]+{_SPAN}\)?",
     rf"(?i){_SPAN}[\s:,(–-]+(?P<name>.+?)\)?",
@@ -36,12 +38,22 @@ def slot_of(cell: Cell) -> tuple[str, Part]:
     """
     if (time := time_of(cell)) is not NOTHING or not isinstance(cell, str):
         return "", time
+    bare, length = without_length(cell.strip())  # 1 8:45-9:40 (55 min)
+    if length:
+        name, time = slot_of(bare)
+        return (name, time) if time.end is not None and _lasts(time, cell) else ("", NOTHING)
     for form in _FORMS:
         match = re.fullmatch(form, cell.strip())
         name = match["name"] if match is not None else ""
         if match is not None and (numbers_slot(name) or re.fullmatch(NAME, name)):
             return name, time_of(match["time"])
     return "", NOTHING
+
+
+def _lasts(time: Part, text: str) -> bool:
+    """Whether a time is as long as the brackets behind it say."""
+    assert time.start is not None and time.end is not None
+    return (time.end.secs - time.start.secs - (length_behind(text.strip()) or 0)) % _HALF_DAY == 0
 
 
 def is_slot(cell: Cell) -> bool:

@@ -2,13 +2,13 @@
 
 import datetime as dt
 import re
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable
 from typing import Final, NamedTuple
 
 from nomarium.model.problem import Problem, note
 from nomarium.model.wording import listed
 from nomarium.reading.cells.people import PERSON
-from nomarium.reading.cells.words import fold
+from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.layouts.headdates import Days
 from nomarium.reading.layouts.layout import Top
 from nomarium.reading.layouts.rosterslots import Drawing, Slot
@@ -32,9 +32,7 @@ class _Named(NamedTuple):
 def on_named_days(top: Top, drawing: Drawing) -> Drawing:
     """The drawing with each entry of a week on the weekday that its label names. A label of several weekdays, and one of a
     weekday that is not that of the dates, are problems."""
-    named = _named_in(
-        {**top.lexicon.weekdays, **top.of_weekdays.weekdays}, {slot.label for slot in drawing.slots}
-    )
+    named = _named_in(top.of_weekdays.extended(top.lexicon), {slot.label for slot in drawing.slots})
     several = len({day for one in named.values() for day in one.days}) > 1
     are_weekly = several and len({slot.days.first.weekday() for slot in drawing.slots}) == 1
     slots, problems, moved = list[Slot](), dict[str, Problem](), dict[str, Slot]()
@@ -57,10 +55,10 @@ def on_named_days(top: Top, drawing: Drawing) -> Drawing:
     return drawing._replace(slots=slots, problems=[*drawing.problems, *problems.values()], notes=notes)
 
 
-def _named_in(weekdays: Mapping[str, int], labels: Iterable[str]) -> dict[str, _Named]:
+def _named_in(lexicon: Lexicon, labels: Iterable[str]) -> dict[str, _Named]:
     """The labels that name weekdays: where others name another weekday in the same place; else with whole names, which are not
     the last words of somebody's name."""
-    found = {label: one for label in labels if (one := _named(weekdays, label)) is not None}
+    found = {label: one for label in labels if (one := _named(lexicon, label)) is not None}
     days = {begins: {one.days for one in found.values() if one.begins == begins} for begins in (True, False)}
     return {
         label: one
@@ -69,9 +67,9 @@ def _named_in(weekdays: Mapping[str, int], labels: Iterable[str]) -> dict[str, _
     }
 
 
-def _named(weekdays: Mapping[str, int], label: str) -> _Named | None:
+def _named(lexicon: Lexicon, label: str) -> _Named | None:
     words = list(re.finditer(r"[^\W\d_]+", label))
-    days = [weekdays.get(fold(word.group())) if len(word.group()) >= _LEAST else None for word in words]
+    days = [lexicon.weekday(fold(word.group())) if len(word.group()) >= _LEAST else None for word in words]
     named = [(word, day) for word, day in zip(words, days, strict=True) if day is not None]
     if not 0 < len(named) < len(words) or (days[0] is None and days[-1] is None):
         return None

@@ -104,7 +104,7 @@ def _day(text: str, lexicon: Lexicon) -> int | None:
     if match is None:
         return None
     name = fold(match["day"]).strip(".")
-    return lexicon.weekdays.get(name, lexicon.weekdays.get(name.removesuffix("s")))
+    return lexicon.weekday(name)
 
 
 def _dated(text: str, day: int | None) -> str:

@@ -21,8 +21,8 @@ def weekdays_headed(when: WhenReader) -> frozenset[int]:
         return frozenset()
     heading = when.reading.columns[when.at[when.dated]].heading
     words = re.findall(r"[^\W\d_]+", fold(heading))
-    known = when.reading.decisions.lexicon.weekdays
-    days = {word: known.get(word, known.get(word.removesuffix("s"))) for word in words}
+    lexicon = when.reading.decisions.lexicon
+    days = {word: lexicon.weekday(word) for word in words}
     named = {word: day for word, day in days.items() if day is not None}
     if not named:
         return frozenset()
