@@ -95,6 +95,14 @@ class Account:
         if len(self.note_rows) < _MOST_NOTE_ROWS:
             self.note_rows.append((number, text))
 
+    def note_made_events(self, number: int, count: int) -> None:
+        """A row that was counted as a note has made so many events."""
+        self.ledger.notes -= 1
+        self.ledger.events += 1
+        self.note_rows = [one for one in self.note_rows if one[0] != number]
+        if count > 1:
+            self.several[number] = count
+
     def leave_out(self, count: int = 1) -> None:
         """So many rows that made events are left out after all: no date of them is wanted."""
         self.ledger.events -= count

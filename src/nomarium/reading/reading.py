@@ -9,10 +9,12 @@ from nomarium.model.errors import UsageError
 from nomarium.model.problem import Problem, column_letter, note
 from nomarium.model.wording import counted, listed
 from nomarium.reading.cells.longtext import with_long_cells_cut
+from nomarium.reading.cells.oftenwords import often_in
 from nomarium.reading.columns.asked import asked_columns, heading_missing
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.columns.headings import match_exactly
+from nomarium.reading.columns.saidofall import lone_texts, said_of_drawing
 from nomarium.reading.columns.severalweekdays import with_each_weekday
 from nomarium.reading.columns.weekdayletters import with_weekdays_of_letters
 from nomarium.reading.layouts.layout import LAYOUTS, NotRead, Reading, Top
@@ -267,11 +269,25 @@ def _with_lines_heard(reading: Reading, top: Top) -> Reading:
     is_text = reading.layout == "text"
     if reading.table is not None and not is_text:
         return reading
-    from nomarium.reading.columns.saidofall import said_of_drawing
-
     lines = top.sheet.read_lines() if is_text and top.sheet.read_lines is not None else top.rows
     problems, notes = said_of_drawing(reading.sheet, list(lines), top.options, is_text)
+    if not is_text and not reading.is_weekly:
+        reading = _with_events_around(reading, top)
     return reading._replace(problems=(*reading.problems, *problems), notes=(*reading.notes, *notes))
+
+
+def _with_events_around(reading: Reading, top: Top) -> Reading:
+    """A drawing with the events that lines above and below it say."""
+    lines = [line for line in lone_texts(top.rows) if re.search(r"\d", line[1])]
+    if not lines:
+        return reading
+    from nomarium.reading.columns.decisions import Decisions
+    from nomarium.reading.rows.linesaround import Around, with_events_around
+
+    first = next(number for number, row in top.rows if not is_blank(row))
+    known = Around(reading.sheet, Decisions(top.lexicon, top.options.date_order), top.options, title=first)
+    may_repeat = reading.may_repeat or any(often_in(text) for _, text in lines)
+    return reading._replace(events=with_events_around(reading.events, known, lines), may_repeat=may_repeat)
 
 
 def _is_text(sheet: Sheet) -> bool:

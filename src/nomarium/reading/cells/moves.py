@@ -8,7 +8,7 @@ from nomarium.reading.cells.moments import Moment, read_moment
 from nomarium.reading.cells.words import ENGLISH
 
 LONGEST_MOVE: Final = 60
-_MOVED: Final = r"(?i)(?:moved|postponed|re-?scheduled|put (?:off|back)|brought forward|delayed|deferred)(?: (?:to|until|till|for)\b(.*))?"
+_MOVED: Final = r"(?i)(?:moved|postponed|re-?scheduled|put (?:off|back)|brought forward|delayed|deferred)(?:(?: from\b.*?)? (?:to|until|till|for)\b(.*))?"
 _CHANGED: Final = r"(?i)(?:now|changed? to|(?:(?:now|note|please note|nb)[:,]? )?(?:new|changed|revised|different|later|earlier) (?:date|time|day|start)(?: time)?(?: is)?)(?: (?:on|at|to|from))?[ :–-]+(\d.*|[^\W\d_]{3,9}\.? \d.*)"
 _AWAY: Final = ("moved", "postponed", "re-sched", "resched", "put ", "brought", "delayed", "deferred")
 _OTHERWISE: Final = (

@@ -9,14 +9,14 @@ from nomarium.reading.cells.dates import Days, read_days
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import Lexicon, fold
 
-_HOUR, _MERIDIEM = r"\d{1,2}(?:[:.h]\d{2})?", r"\s?[ap]\.?m\.?"
-_CLOCK = rf"(?:{_HOUR}{_MERIDIEM}|\d{{1,2}}[:.h]\d{{2}}|(?:12\s?)?(?:noon|midnight|midday))"
+_HOUR, _MERIDIEM = r"\d{1,2}(?:[:.h]\d{2}|\s?h(?!\w))?", r"\s?[ap]\.?m\.?"
+_CLOCK = rf"(?:{_HOUR}{_MERIDIEM}|\d{{1,2}}[:.h]\d{{2}}|\d{{1,2}}\s?h(?:\s?\d{{2}})?(?![\w])|(?:12\s?)?(?:noon|midnight|midday))"
 _DAY_IN_FIGURES = r"\d{1,2}\.(?:0?[1-9]|1[0-2])"
 """With a full stop behind it: the second of `12.12., 13.12.`, say."""
 _TIMES = (
-    rf"(?i)[\s,;(]*(?<![\w./:-])(?:(?:at|from|um|à|a las|om|@|de|von)\s+)?"
-    rf"(?P<times>(?:{_HOUR}(?:{_MERIDIEM})?\s*(?:-|–|—|to|until|till|bis|à|a|tot)\s*{_CLOCK}|{_HOUR}{_MERIDIEM}\s*(?:-|–|—|to)\s*{_HOUR}(?=\s*(?:[,;)]|$))|{_CLOCK})"
-    rf"|(?<=\bat )\d{{1,2}}(?=[\s,;)]|$))(?:\s?uhr|\s?h)?(?![\w:]|[./]\d)\)?"
+    rf"(?i)[\s,;(]*(?<![\w./:-])(?:(?:at|from|um|à|a las|om|@|de|von|alle|dalle|às|das|kl\.?|klo)\s+)?"
+    rf"(?P<times>(?:{_HOUR}(?:{_MERIDIEM})?\s*(?:-|–|—|to|until|till|bis|à|a|tot)\s*{_CLOCK}|{_HOUR}{_MERIDIEM}\s*(?:-|–|—|to)\s*{_HOUR}(?=\s*(?:[,;)]|$))|(?:{_HOUR}\s*(?:-|–|—|bis|tot)\s*)?{_HOUR}(?=\s?(?:uhr|uur)\b)|{_CLOCK})"
+    rf"|(?<=\bat )\d{{1,2}}(?=[\s,;)]|$))(?:\s?(?:uhr|uur|h))?(?![\w:]|[./]\d)\)?"
 )
 _BARE_HOURS = rf"(?i)(?<=[a-z.])[\s,;(]+(?:from\s+)?(?P<times>{_HOUR}\s*(?:-|–|—|to)\s*{_HOUR})\)?(?=\s*(?:[,;)]|$)|\s+(?:from|starting|beginning|until|till)\b)"
 """Hours without minutes or a half of the day, `Mondays 7-9, 14 Sept - 5 Oct`: behind a word that says which days, and before

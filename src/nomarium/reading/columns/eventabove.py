@@ -14,7 +14,6 @@ from nomarium.reading.columns.head import TableHead
 from nomarium.reading.columns.headings import match_exactly, normal
 from nomarium.sheets.sheet import Sheet, cell_text
 
-_BEFORE_DATE = r"\s*[:–—]\s*|\s+-\s+|\s+(?:on|by|is)\s+"
 _OF_LIMITS = rf"{LIMITS}|\b(?:opens?|opening|ends?|starts?|begins?)\b"
 _LEAST = 2
 """Rows from which on an event is labelled, and entries with a day are a list."""
@@ -69,15 +68,14 @@ def _entries_above(sheet: Sheet, head: TableHead, lexicon: Lexicon) -> list[tupl
 
 
 def limits_above(sheet: Sheet, head: TableHead, lexicon: Lexicon) -> list[Problem]:
-    """A note of each date above a table that ends or opens something, `Registration closes: 15 October 2026`, and is none of its
+    """A note of each date above a table that ends or opens something, `Registration closes: | 15 October 2026`, and is none of its
     rows' own."""
     notes = []
     for number, row in islice(sheet.rows(), head.rows_above):
         filled = [cell for cell in row if cell_text(cell)]
         text = " ".join(map(cell_text, filled))
-        said = re.split(_BEFORE_DATE, cell_text(filled[0]), maxsplit=1) if len(filled) == 1 else filled
-        is_limit = len(said) == 2 and re.search(_OF_LIMITS, normal(cell_text(said[0]))) is not None
-        if is_limit and looks_like_date(said[1], lexicon):
+        is_limit = len(filled) == 2 and re.search(_OF_LIMITS, normal(cell_text(filled[0]))) is not None
+        if is_limit and looks_like_date(filled[1], lexicon):
             message = f"“{text}” stands above the table and is no event."
             remedy = "If it is one, give it a row of the table."
             notes.append(note("date-above", message, remedy).at(sheet.place(number)))

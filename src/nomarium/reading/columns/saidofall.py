@@ -43,12 +43,12 @@ _SETTABLE: Final = frozenset(
 
 
 def said_of_all(
-    sheet: Sheet, head: TableHead, columns: Sequence[Column], options: ReadingOptions, rows: Sequence[Row]
-) -> tuple[list[Problem], list[Problem]]:
-    """The problems and the notes of lines that hold one text, above a list or among its first `rows`."""
+    sheet: Sheet, head: TableHead, columns: Sequence[Column], options: ReadingOptions, lines: Sequence[tuple[int, str]]
+) -> tuple[list[Problem], list[Problem]]:  # fmt: skip
+    """The problems and the notes of `lines` that hold one text, above a list or among its first rows."""
     given = {c.field for c in columns if c.filled} | options.defaults.keys() | options.overrides.keys()
     problems, notes = list[Problem](), list[Problem]()
-    for number, text in _lines(sheet, head, rows):
+    for number, text in _short(lines):
         found: Problem | None = None
         if not given.isdisjoint(_TIMED):
             found = _of_zone(text, options, "timezone" in given) or _of_half(text, columns)
@@ -68,7 +68,7 @@ def said_of_drawing(
     given = options.defaults.keys() | options.overrides.keys()
     problems, notes = list[Problem](), list[Problem]()
     wide = (n for n, (_, row) in enumerate(rows) if sum(map(bool, map(cell_text, row))) > _TITLE_CELLS)
-    for number, text in _alone(rows if is_text else rows[: next(wide, 0)]):
+    for number, text in _short(lone_texts(rows if is_text else rows[: next(wide, 0)])):
         found = _of_zone(text, options, "timezone" in given)
         found = found or (_of_status(text, option) if "status" not in given else None)
         if found is not None:
@@ -80,18 +80,23 @@ _TITLE_CELLS: Final = 2
 """Cells of a row above a drawing, at most."""
 
 
-def _lines(sheet: Sheet, head: TableHead, rows: Sequence[Row]) -> Iterator[tuple[int, str]]:
+def lines_of(sheet: Sheet, head: TableHead, rows: Sequence[Row]) -> Iterator[tuple[int, str]]:
+    """The rows above a table and among its first ones that hold one text, by their numbers."""
     above = (row for row in islice(sheet.rows(), head.rows_above) if row[0] in head.title_rows)
-    return _alone(chain(above, rows))
+    return lone_texts(chain(above, rows))
 
 
-def _alone(rows: Iterable[Row]) -> Iterator[tuple[int, str]]:
-    """The rows that hold one short text, by their numbers."""
+def lone_texts(rows: Iterable[Row]) -> Iterator[tuple[int, str]]:
+    """The rows that hold one text and nothing else, by their numbers."""
     for number, row in rows:
         if len(row) - list(row).count("") == 1:
             text = next((cell for cell in row if cell != ""), "")
-            if isinstance(text, str) and 0 < len(text.strip()) <= _LONGEST:
+            if isinstance(text, str) and text.strip():
                 yield number, text.strip()
+
+
+def _short(lines: Iterable[tuple[int, str]]) -> Iterator[tuple[int, str]]:
+    return ((number, text) for number, text in lines if len(text) <= _LONGEST)
 
 
 def _of_zone(text: str, options: ReadingOptions, has_column: bool) -> Problem | None:

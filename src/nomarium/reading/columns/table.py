@@ -6,6 +6,7 @@ from typing import TYPE_CHECKING, NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem
+from nomarium.reading.cells.oftenwords import often_in
 from nomarium.reading.columns.asked import asked_columns
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.decisions import Decisions
@@ -31,6 +32,13 @@ class TableReading(NamedTuple):
     notes: tuple[Problem, ...] = ()
     parts: "SpreadDates | None" = None
     """The columns over which dates are spread, when they are."""
+    lines: tuple[tuple[int, str], ...] = ()
+    """The rows above it and among its first ones that hold one text and nothing else, by their numbers."""
+
+    @property
+    def says_often(self) -> bool:
+        """Whether one of its lines may say how often something is held."""
+        return any(often_in(text) for _, text in self.lines)
 
     @property
     def is_whole(self) -> bool:

@@ -13,7 +13,7 @@ from nomarium.model.problem import Place, Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.lengths import length_behind
 from nomarium.reading.cells.longtext import cut_refusal
-from nomarium.reading.cells.memo import FieldValue, fault_of, value_memo
+from nomarium.reading.cells.memo import FieldValue, fault_of
 from nomarium.reading.cells.times import DAY_SECS, Clock
 from nomarium.reading.columns.clocks import (
     ClockFound,
@@ -30,6 +30,7 @@ from nomarium.reading.columns.titlesagain import AGAIN, says_again
 from nomarium.reading.layouts.celltimes import CellLine, lines_of_cell, says_more_times, time_alone
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.calledoff import CANCELLED, moved_title, without_cancellation
+from nomarium.reading.rows.givenfields import given_fields
 from nomarium.reading.rows.titledays import TITLE_SPAN, with_days_of_title
 from nomarium.reading.rows.titles import (
     goes_on,
@@ -45,11 +46,6 @@ from nomarium.sheets.sheet import Area, Row, Sheet, cell_text, is_blank
 
 if TYPE_CHECKING:
     from zoneinfo import ZoneInfo
-
-_SET_FIELDS = (
-    "location", "description", "categories", "audience", "organizer", "attendees", "url", "conference", "status",
-    "privacy", "busy", "color", "priority", "geo",
-)  # fmt: skip
 
 
 @dataclass(frozen=True)
@@ -148,7 +144,7 @@ def events_of(
 ) -> Iterator[Event]:
     """The events of a drawing's entries; an entry that makes none is a problem of its cell."""
     zone = zone_named(options.zone) if options.zone else None
-    defaults = _defaults(options)
+    defaults = given_fields(options)
     ledger = account.ledger
     ledger.unit = "entries"
     often = Counter(entry.text for entry in entries if isinstance(entry, DrawnEntry))
@@ -293,11 +289,6 @@ def _as_long_as_said(time: Part, title: str) -> Part:
     last = time.start.secs + secs
     is_within = last < DAY_SECS and (time.end is None or time.start.secs < last < time.end.secs)
     return time._replace(end=Clock(last, True), notes=(*time.notes, "length-behind")) if is_within else time
-
-
-def _defaults(options: ReadingOptions) -> dict[str, FieldValue]:
-    found = {f: value_memo(f, text)[""] for f, text in options.defaults.items() if f in _SET_FIELDS}
-    return {field: value for field, value in found.items() if not isinstance(value, Refusal)}
 
 
 def _reject(account: Account, problem: Problem) -> None:

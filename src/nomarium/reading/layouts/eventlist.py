@@ -26,7 +26,7 @@ from nomarium.reading.columns.headingzones import zones_in_headings
 from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.columns.repeatdates import telling_how_often, with_dates_said
 from nomarium.reading.columns.repeatsunheard import begun_column
-from nomarium.reading.columns.saidofall import said_of_all
+from nomarium.reading.columns.saidofall import lines_of, said_of_all
 from nomarium.reading.columns.sides import with_sides_as_title
 from nomarium.reading.columns.spreaddates import find_spread_dates
 from nomarium.reading.columns.table import TableReading, data_rows, fill_down_columns, filled_rows
@@ -99,7 +99,7 @@ _MAY_BE_RANGE = r"[–—]|\s-\s|\bto\b|\d-\d"
 def _may_repeat(table: TableReading) -> bool:
     """Whether rows may repeat: as they say, or between a first and a last day with times."""
     fields = {column.field for column in table.columns} | set(table.options.defaults)
-    if not fields.isdisjoint(REPEAT_FIELDS) or table.decisions.has_unread:
+    if not fields.isdisjoint(REPEAT_FIELDS) or table.decisions.has_unread or table.says_often:
         return True
     if any(
         column.field in ("date", "when", "milestone") and is_yearly(column.heading)
@@ -188,13 +188,13 @@ def read_table(
     in_titles = title_columns(options.title, head.headings, sheet.first_column, {})[0].values()
     notes = [*column_notes(sheet, columns, options.keep_extra, in_titles), *notes, *of_titles]
     notes += [parts.told(sheet, columns, options.fill_down)] if parts else []
-    notes += times_in_words(sheet, head, columns, first_rows, options, in_titles)
-    beside, told_beside = said_of_all(sheet, head, columns, options, first_rows)
+    lines = tuple(lines_of(sheet, head, first_rows))
+    beside, told_beside = said_of_all(sheet, head, columns, options, lines)
     problems = (*_problems_of(sheet, head, columns, options, first_rows, telling, seen, in_titles), *beside)
-    notes += told_beside
+    notes += [*times_in_words(sheet, head, columns, first_rows, options, in_titles), *told_beside]
     data = data if parts else filled_rows(sheet, data, ())
     table = TableReading(
-        sheet, head, tuple(columns), Decisions(lexicon), options, problems, tuple(notes), parts
+        sheet, head, tuple(columns), Decisions(lexicon), options, problems, tuple(notes), parts, lines
     )
     return _settled(table, data, sample, whole, len(first_rows) < TOP_ROWS, telling is not sample)
 

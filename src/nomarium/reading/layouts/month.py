@@ -33,6 +33,7 @@ from nomarium.reading.layouts.monthtitles import (
 )
 from nomarium.reading.layouts.narrowcells import in_whole_lines
 from nomarium.reading.options import ReadingOptions
+from nomarium.reading.rows.datewithin import date_within
 from nomarium.reading.rows.lone import is_remark
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
@@ -84,6 +85,7 @@ def look(top: Top) -> Reading | NotRead:
             drawing.notes.append((number, next(filter(None, map(cell_text, row)))))
             continue
         _take_row(sheet, drawing, number, row, lexicon, options)
+    _take_lines_below(drawing, rows, lexicon)
     if not drawing.months_seen and drawing.month is None and has_day_numbers(rows[head + 1 :]):
         message = f"{sheet.title} is drawn as a month, and nothing says which month it is."
         remedy = "Write the month and the year above the weekdays, such as April 2027."
@@ -114,6 +116,26 @@ def look(top: Top) -> Reading | NotRead:
         yield from events_of(sheet, drawing.entries, options, account)
 
     return Reading(sheet, "month", events, (*sheet.notes, *told))
+
+
+def _take_lines_below(drawing: _Drawing, rows: Sequence[Row], lexicon: Lexicon) -> None:
+    """Take lines below the last week for what they are: they stand alone in their rows, under its first day, and name another."""
+    by_row: dict[int, list[DrawnEntry | Problem]] = {}
+    for one in drawing.entries:
+        by_row.setdefault(one.row if isinstance(one, DrawnEntry) else one.place.row or 0, []).append(one)
+    for number, row in reversed(rows):
+        texts = list(filter(None, map(cell_text, row)))
+        entries = by_row.get(number, [])
+        entry = entries[0] if len(entries) == 1 else None
+        if len(texts) != 1 or not isinstance(entry, DrawnEntry) or entry.column > min(drawing.weekdays):
+            break
+        found, day = date_within(texts[0], lexicon), entry.date.first
+        if found is None or found.moment.first is None or day is None:
+            break
+        if any((one.month, one.day) == (day.month, day.day) for one in found.moment.first.readings):
+            break
+        drawing.entries.remove(entry)
+        drawing.notes.append((number, texts[0]))
 
 
 def _names_beside(rows: Sequence[Row], head: int, lexicon: Lexicon) -> bool:

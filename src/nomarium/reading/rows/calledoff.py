@@ -24,7 +24,7 @@ _CLOSED: Final = (
 )
 """A title, and behind it that it is cancelled, and why."""
 _MOVE: Final = (
-    r"(?i)(?:\s[-–—]\s|[:;,]\s|\s?[(\[]|\s(?=(?:has|have|is|was|now|been)\s)|(?<=\w)\s(?=\S+(?: \S+)? (?:to|until|till|for)\s))\s*"
+    r"(?i)(?:\s[-–—]\s|[:;,]\s|\s?[(\[]|\s(?=(?:has|have|is|was|now|been)\s)|(?<=\w)\s(?=\S+(?: \S+){0,5} (?:to|until|till|for)\s))\s*"
     r"(?:(?:has|have|is|was|been)\s+)*"
     r"(?P<said>(?:moved|postponed|re-?scheduled|put (?:off|back)|brought forward|delayed|deferred|changed|new|now)\b[^()\[\]]*)[)\].!]*$"
 )
@@ -110,7 +110,9 @@ def moved_title(summary: str, start: dt.date) -> Refusal | None:
     from nomarium.reading.rows.datewithin import date_within  # few titles say so
 
     within = date_within(f"· {moved['said']} ·", ENGLISH)
-    first = within.moment.first if within is not None else None
+    first = (
+        (within.moment.last or within.moment.first) if within is not None else None
+    )  # moved from 14 to 21 November
     if first is not None and any((one.month, one.day) == (start.month, start.day) for one in first.readings):
         return None
     return refusal

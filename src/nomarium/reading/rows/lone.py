@@ -7,15 +7,19 @@ from nomarium.model.event import Event
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.moments import Moment
+from nomarium.reading.cells.oftenwords import often_in
 from nomarium.reading.cells.partmemo import last_of_range
 from nomarium.reading.cells.repeats import Repeat, read_repeat
 from nomarium.reading.columns.decisions import Decisions
+from nomarium.reading.options import ReadingOptions
+from nomarium.reading.rows.calledoff import moved_title, without_cancellation
 from nomarium.reading.rows.datewithin import DateWithin, date_within, names_several
+from nomarium.reading.rows.givenfields import event_alone, given_fields
 from nomarium.reading.rows.several import run_on
 from nomarium.reading.rows.when import Blame, Part, Said, settle
-from nomarium.reading.rows.whenreader import WhenReader
+from nomarium.reckoning.zones import zone_named
 
-_MADE = r"(?:updated?|posted|published|uploaded|printed|revised|revision|reviewed|created|modified|generated|issued|saved|stand|dated?|draft|version(?:\s+[\d.]+)?+|page)"
+_MADE = r"(?:updated?|posted|published|uploaded|printed|revised|revision|reviewed|created|modified|generated|issued|saved|prepared|compiled|approved|adopted|ratified|endorsed|amended|stand|dated?|draft|version(?:\s+[\d.]+)?+|page)"
 _PAPER = r"(?:(?:this|the)\s+)?(?:page|calendar|timetable|list|programme|program|schedule|rota|sheet|table|document|file|plan|version|newsletter|term dates|dates)"
 _NAME = r"(?:(?:(?:mon|tues?|wed(?:nes)?|thu(?:rs)?|fri|sat(?:ur)?|sun)(?:day)?|jan(?:uary)?|feb(?:ruary)?|mar(?:ch)?|apr(?:il)?|may|june?|july?|aug(?:ust)?|sept?(?:ember)?|oct(?:ober)?|nov(?:ember)?|dec(?:ember)?)\b|[^\W\d_]+\.?\s+\d{4}\W*$)"
 _BOOKKEEPING = (
@@ -37,6 +41,12 @@ _AND = r"^\s*(?:[,;&+]\s*)?(?:(?:and|et|und|y|e|en)\s+)?"
 """What may part a date from the next one of a list, but for the comma that went with the first."""
 _JOINT = r"(?:\s*[,;&+]|\s+(?:and|et|und|y|e|en))"
 """What parts the days of a list."""
+OFTEN_UNREAD = Refusal(
+    "repeat-unread", "The line says how often something is held, and how is not understood.",
+    "Give it a row of its own: its first and its last day, its time, and how often.",
+)  # fmt: skip
+_MOST_DAYS = 31
+"""Days of a range whose times are those of each of them."""
 _MOST_WORDS = 25
 """Words of a row of a table that says an event by itself; more are a remark."""
 
@@ -109,21 +119,40 @@ def _part(moment: Moment, first: dt.date, decisions: Decisions) -> Part | Refusa
     return Part(first, last, moment.start, moment.end, moment.is_all_day, moment.is_unknown)
 
 
-def events_said_alone(text: str, when: WhenReader, number: int) -> list[Event] | Refusal | None:
+def events_said_alone(
+    text: str, decisions: Decisions, options: ReadingOptions, number: int
+) -> list[Event] | Refusal | None:
     """The events of a row of this number that holds this text and nothing else; None when it says none."""
-    said = lone_event(text, when.reading.decisions)
+    said = lone_event(text, decisions)
     if said is None or isinstance(said, Refusal):
         return said
     title, parts = said
+    first = parts[0].first
+    if first is not None and (moved := moved_title(text, first)) is not None:
+        return moved
+    if often_in(text) is not None and (title == text.strip() or any(part.last for part in parts)):
+        return OFTEN_UNREAD  # its days are those of the repeat
+    zone = zone_named(options.zone) if options.zone else None
+    given = given_fields(options)
+    if (bare := without_cancellation(title)) is not None:
+        title, given = bare, {**given, "status": "CANCELLED"}
     events = []
-    for part in parts:
-        settled = settle(
-            Said(date=part, zone_name=when.zone_name, zone=when.zone), when.reading.options.length_secs
-        )
+    for day in (day for part in parts for day in _each_day(part)):
+        settled = settle(Said(date=day, zone_name=options.zone, zone=zone), options.length_secs)
         if isinstance(settled, Blame):
-            return None
-        events.append(Event(title, settled.start, settled.end, settled.zone, row_number=number))
+            return settled.refusal
+        events.append(event_alone(title, settled, number, given))
     return events
+
+
+def _each_day(part: Part) -> list[Part]:
+    """The days of a range that has times within a day, `Camp 19-23 October 9am-3pm`; else what it is."""
+    if part.first is None or part.last is None or part.start is None or part.end is None:
+        return [part]
+    count = (part.last - part.first).days + 1
+    if part.end.secs <= part.start.secs or not 1 < count <= _MOST_DAYS:
+        return [part]
+    return [part._replace(first=part.first + dt.timedelta(n), last=None) for n in range(count)]
 
 
 def told_alone(events: list[Event]) -> Problem:

@@ -12,6 +12,7 @@ from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.dates import DayReading
 from nomarium.reading.cells.fourfigures import hours_with_colons
+from nomarium.reading.cells.memo import FieldValue
 from nomarium.reading.cells.moments import certain
 from nomarium.reading.cells.repeatclauses import Months, without_times
 from nomarium.reading.cells.repeatphrases import may_say_repeat
@@ -31,6 +32,13 @@ _OFTEN = r"(?i)\b(?:every|each|weekly|fortnightly|monthly|alternate|chaque|tous|
 _TWO_ENDS = Refusal(
     "repeat-ends-twice", "The row has a last day, and its repeat another end.", "Make them agree, or leave one blank."
 )  # fmt: skip
+_BACKWARDS = Refusal(
+    "repeat-ends-early",
+    "The repeat ends before it starts.",
+    "Correct one of the dates, or give both their year.",
+)
+_LONGEST_UNDATED = 330
+"""Days of a repeat whose first day has no year; one that is nearly a year is written the wrong way round."""
 _DOTTED = r"(?<![\d.])(?:1?\d|2[0-3])\.[0-5]\d(?![.\d])"
 _SEVERAL = note("several-dates", "Several days in one cell are an event each.")
 _TIMES = note("several-times", "Several times in one cell are an event each.")
@@ -208,9 +216,9 @@ def _repeating(row: Sequence[Cell], at: int, field: str, reader: WhenReader) -> 
     if not isinstance(repeat, Repeat):
         return None
     repeat = _in_its_months(repeat)
-    if not _says_often(repeat):
+    if not says_often(repeat):
         return None
-    begin = _first_day(repeat, decisions, options.repeats_from)
+    begin = first_day(repeat, decisions, options.repeats_from)
     if begin is None:
         message = f"“{repeat.text}” says how it repeats, and not from when."
         remedy = "Say so in the cell (from 7 September 2026), or for all with --from DATE."
@@ -229,7 +237,10 @@ def _repeating(row: Sequence[Cell], at: int, field: str, reader: WhenReader) -> 
     when = _on(row, at, begin, reader, None)
     if isinstance(when, Blame):
         return Otherwise(blame=when)
-    found = repeated(when, {"repeat": repeat._replace(first=None)}, decisions, bounds_of(options))
+    values: dict[str, FieldValue] = {
+        "repeat": repeat._replace(first=None), "timezone": reader.zone_of(row)
+    }  # fmt: skip
+    found = repeated(when, values, decisions, bounds_of(options))
     if isinstance(found, Blame):
         return Otherwise(blame=Blame(field, found.refusal))
     if not decisions.has_unread:  # a part of the table had shown none: it is looked at as a whole
@@ -260,7 +271,7 @@ def _in_its_months(repeat: Repeat) -> Repeat:
     return repeat._replace(months=months, rule=rule._replace(freq="WEEKLY" if is_weekly else "MONTHLY"))
 
 
-def _says_often(repeat: Repeat) -> bool:
+def says_often(repeat: Repeat) -> bool:
     """Whether a phrase says that something happens again: not “Monday”, and not “7 September”."""
     if repeat.rule.weekdays and repeat.rule.freq in ("MONTHLY", "YEARLY"):
         return True  # 2nd Tuesday
@@ -270,10 +281,11 @@ def _says_often(repeat: Repeat) -> bool:
     return bounded or re.search(_OFTEN, repeat.text) is not None
 
 
-def _first_day(repeat: Repeat, decisions: Decisions, from_day: dt.date | None) -> dt.date | Refusal | None:
+def first_day(repeat: Repeat, decisions: Decisions, from_day: dt.date | None) -> dt.date | Refusal | None:
     """Where a repeat begins: at its own first day, else that of its months, else where the command line says."""
     if repeat.first is not None:
-        return resolve_day(repeat.first._replace(readings=_in_year_of(repeat)), decisions)
+        begin = resolve_day(repeat.first._replace(readings=_in_year_of(repeat)), decisions)
+        return _BACKWARDS if isinstance(begin, dt.date) and _runs_backwards(repeat, begin) else begin
     if repeat.months is not None and decisions.window is not None:
         low, high = decisions.window
         years = [
@@ -281,6 +293,16 @@ def _first_day(repeat: Repeat, decisions: Decisions, from_day: dt.date | None) -
         ]
         return dt.date(years[0], repeat.months.first, 1) if years else from_day
     return from_day
+
+
+def _runs_backwards(repeat: Repeat, begin: dt.date) -> bool:
+    """Whether a repeat begins a year before its last day only because its days are written the wrong way round, `13 October to
+    6 October 2026`."""
+    end = repeat.last.readings[0].date() if repeat.last is not None and repeat.last.readings[0].year else None
+    has_one_year = len(re.findall(r"\b(?:19|20)\d\d\b", repeat.text)) == 1
+    return (
+        end is not None and has_one_year and end.year > begin.year and (end - begin).days > _LONGEST_UNDATED
+    )
 
 
 def _in_year_of(repeat: Repeat) -> tuple[DayReading, ...]:

@@ -90,10 +90,10 @@ class RowReader:
 
     def conclude(self, last_number: int) -> None:
         """Tell of rows that hold one text alone and stand before the last event."""
-        for number, text in self.lone:
-            if number < last_number:
-                message = f"A row that holds one text alone is no event: “{text[:60]}”."
-                self.account.count(note("row-lone", message).at(self.sheet.place(number)))
+        if self.lone:
+            from nomarium.reading.rows.linesaround import tell_lone
+
+            tell_lone(self.lone, last_number, self.reading, self.account)
         for text in self.left_out.unmet():
             message = f"No row has “{text}”, by which the recipe leaves rows out."
             self.account.notes.append(note("recipe-unmet", message).at(self.sheet.place()))
@@ -209,14 +209,12 @@ class RowReader:
         text = next(filled, "")
         if isinstance(when, When) or not text or next(filled, "") or number in self.fault_rows:
             return None
-        from nomarium.reading.rows.lone import events_said_alone, told_alone
+        from nomarium.reading.rows.linesaround import said_within
 
-        events = events_said_alone(text, self.when, number)
+        events = said_within(text, self.reading, number, self.account)
         if isinstance(events, Refusal):
             self.reject(number, row, Blame("date", events))
             return "rejected"
-        if events:
-            self.account.count(told_alone(events).at(self.sheet.place(number)))
         return events
 
     def _said_otherwise(
@@ -329,6 +327,7 @@ class RowReader:
                 blames.append(Blame(name, value))
             values[name] = value
         values["weekdays"] = self.when.weekdays(row)
+        values["timezone"] = self.when.zone_of(row)
         if self.blocks.is_on:
             for field, value in self.blocks.of_row().items():
                 values[field] = value if field == "more-categories" else values.get(field) or value

@@ -41,6 +41,8 @@ class Bounds(NamedTuple):
     length_secs: int = 3600
     tells: bool = True
     """Whether a note says how each phrase was understood."""
+    zone: str | None = None
+    """The zone of times that a repeat says, where the row has none of its own."""
 
 
 def bounds_of(options: ReadingOptions) -> Bounds:
@@ -51,6 +53,7 @@ def bounds_of(options: ReadingOptions) -> Bounds:
         options.repeats_from,
         options.length_secs,
         options.tells_repeats,
+        options.zone,
     )
 
 
@@ -75,7 +78,7 @@ def repeated(
         clock = times_in_their_halves(repeat.text, repeat.clock, decisions.clock)
         if isinstance(clock, Refusal):
             return Blame("repeat", clock)
-        timed = _at_its_time(when, clock, bounds.length_secs)
+        timed = _at_its_time(when, clock, bounds.length_secs, values.get("timezone") or bounds.zone)
         if isinstance(timed, Blame):
             return timed
         when = timed
@@ -122,8 +125,8 @@ def repeated(
     return Repeated(when, recurrence, (*([echo(repeat, rule)] if bounds.tells else []), *notes))
 
 
-def _at_its_time(when: When, clock: Times, length_secs: int) -> When | Blame:
-    """A row's date or dates at the time that its repeat says."""
+def _at_its_time(when: When, clock: Times, length_secs: int, zone: str | None) -> When | Blame:
+    """A row's date or dates at the time that its repeat says, in the zone of this name."""
     assert clock.start is not None
     if isinstance(when.start, dt.datetime):
         if when.start.time() == (dt.datetime.min + dt.timedelta(seconds=clock.start.secs)).time():
@@ -136,7 +139,7 @@ def _at_its_time(when: When, clock: Times, length_secs: int) -> When | Blame:
     start = dt.datetime.combine(when.start, dt.time()) + dt.timedelta(seconds=clock.start.secs)
     secs = clock.end.secs - clock.start.secs if clock.end is not None else length_secs
     end = dt.datetime.combine(last, dt.time()) + dt.timedelta(seconds=clock.start.secs + secs % 86_400)
-    return when._replace(start=start, end=end)
+    return when._replace(start=start, end=end, zone=zone)
 
 
 def _counts_from(repeat: Repeat, first: dt.date | dt.datetime) -> Problem:

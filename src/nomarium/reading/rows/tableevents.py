@@ -35,6 +35,10 @@ def _events(reading: TableReading, account: Account, reader_of: ReaderOf) -> Ite
         account.note_rows.append((number, "above the table"))
     count = reading.head.rows_above  # apart from what becomes of them, so that a row that is lost shows
     plain_count = last_number = 0  # kept here as long as they can be: this is done a million times
+    if reading.head.title_rows and reading.lines:
+        from nomarium.reading.rows.linesaround import events_above
+
+        yield from events_above(reading, account)
     rows = with_whole_cells(reading.rows()) if reading.sheet.is_cut else reading.rows()
     try:
         for number, row in rows:

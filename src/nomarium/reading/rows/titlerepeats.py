@@ -4,15 +4,10 @@ import re
 from typing import Final
 
 from nomarium.model.problem import Problem
-from nomarium.reading.cells.oftenwords import WEEKDAY
+from nomarium.reading.cells.oftenwords import OFTEN, WEEKDAY
 from nomarium.reading.cells.repeats import Repeat, read_repeat
 from nomarium.reading.cells.words import Lexicon
 
-_OFTEN: Final = re.compile(
-    rf"(?i)\b(?:(?:\d{{1,2}}\s+)?{WEEKDAY}s\b(?!['’])|(?:every|each|alternate)\s+(?:(?:other|second|2nd|third|3rd)\s+)?(?:week|day|month|{WEEKDAY}|weekday)|"
-    rf"{WEEKDAY}\s+(?:mornings|afternoons|evenings|nights)\b|weekly\b|fortnightly\b|monthly\b|(?:for\s+)?\d{{1,2}}\s+weeks\b)"
-)
-"""Words by which a title says more than one day."""
 _HALF_OF_DAY: Final = rf"(?i)\b({WEEKDAY})\s+(?:mornings|afternoons|evenings|nights)\b"
 _LISTED: Final = r"\d\s*(?:,|&|and)\s*\d"
 
@@ -24,7 +19,7 @@ def repeat_said(text: str, lexicon: Lexicon) -> str | Problem | None:
     >>> repeat_said("Spring block: Tuesdays from 12 January 2027 (10 weeks)", ENGLISH)
     'Tuesdays from 12 January 2027 (10 weeks)'
     """
-    match = _OFTEN.search(text)
+    match = OFTEN.search(text)
     if match is None or re.search(r"\d", text) is None:
         return None
     phrase = re.sub(_HALF_OF_DAY, r"\1s", text[match.start() :].strip())

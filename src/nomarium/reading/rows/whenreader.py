@@ -136,6 +136,10 @@ class WhenReader:
         )  # fmt: skip
         return self._settled(said, row[self.title_at] if self.title_at >= 0 else "")
 
+    def zone_of(self, row: Sequence[Cell]) -> FieldValue:
+        """What a row says of its own time zone; None where it says none."""
+        return self.row_zone[row[self.row_zone_at] if self.row_zone_at >= 0 else ""]
+
     def _settled(self, said: Said, title: Cell) -> When | Blame:
         """When a row is, which lasts as long as its title says in brackets, where nothing else says how long."""
         secs = None

@@ -1,0 +1,246 @@
+"""Lines that stand alone in, above or around a table and say what happens on days of their own, `SCHOOL CLOSED 13 April`."""
+
+import datetime as dt
+import re
+from collections.abc import Callable, Iterator, Sequence
+from itertools import islice
+from typing import Final, NamedTuple
+
+from nomarium.model.account import Account
+from nomarium.model.event import Event
+from nomarium.model.problem import Problem, note
+from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.offwords import is_off
+from nomarium.reading.cells.oftenwords import often_in
+from nomarium.reading.cells.words import fold
+from nomarium.reading.columns.bycontent import LIMITS
+from nomarium.reading.columns.decisions import Decisions
+from nomarium.reading.columns.table import TableReading
+from nomarium.reading.options import ReadingOptions
+from nomarium.reading.rows.givenfields import event_alone, given_fields
+from nomarium.reading.rows.lone import events_said_alone, is_remark, keeps_books, told_alone
+from nomarium.reading.rows.lonerepeats import Often, often_said
+from nomarium.reading.rows.when import When
+from nomarium.reading.rows.whenreader import WhenReader
+from nomarium.sheets.sheet import TOP_ROWS, Sheet, cell_text
+
+_FAR: Final = dt.timedelta(days=550)
+"""Beyond this distance from all days of a table a line tells of something else: since when a club has been there."""
+_WEEK: Final = dt.timedelta(weeks=1)
+_LEAST_SHARED: Final = 4
+"""Letters of a word by which two titles are of one event."""
+_OF_LIMITS: Final = rf"(?i){LIMITS}|\b(?:opens?|opening|ends?|starts?|begins?)\b"
+"""Words of a day that ends or opens something, and may be one of the table's own."""
+_BEGINS: Final = (
+    r"(?i)\b(?:week|wk|w/?[bc]|from|beginning|commencing|starting|woche|semaine|semana|ab|vom|du|dès)\b"
+)
+"""Words of a line whose day is the first of all of it."""
+_LATE: Final = Refusal(
+    "repeat-unread", "The line says how often something is held, below all rows by which it was told what this table says.",
+    "Give it a row of its own: its first and its last day, its time, and how often.",
+)  # fmt: skip
+
+Line = tuple[int, str]
+"""The number of a row, and the one text in it."""
+
+
+class Around(NamedTuple):
+    """What is known of a table when lines around it are read."""
+
+    sheet: Sheet
+    decisions: Decisions
+    options: ReadingOptions
+    held: Sequence[Event] = ()
+    """Events of the table, some hundred of them at least where it has as many."""
+    title: int = 0
+    """The number of the line that names all of it."""
+
+    @property
+    def days(self) -> list[dt.date]:
+        return [event.first_day for event in self.held]
+
+
+def said_within(
+    text: str, table: TableReading, number: int, account: Account
+) -> list[Event] | Refusal | None:
+    """The events of a row among others that holds this text and nothing else; None when it says none."""
+    decisions, options, place = table.decisions, table.options, table.sheet.place(number)
+    often = often_said(text, decisions, options) if not is_remark(text) else None
+    if often is not None and not table.says_often:
+        return _LATE
+    if isinstance(often, Refusal):
+        return often
+    if often is not None and often.are_of([event.first_day for event in events_at_top(table)]):
+        return None
+    if often is not None:
+        events: list[Event] | Refusal | None = [_often_alone(often, number, options)]
+        _tell(often.notes, table.sheet, number, account)
+    else:
+        events = events_said_alone(text, _near(decisions, lambda: events_at_top(table)), options, number)
+    if events and not isinstance(events, Refusal):
+        account.count(told_alone(events).at(place))
+    return events
+
+
+def tell_lone(lines: Sequence[Line], last_number: int, table: TableReading, account: Account) -> None:
+    """Tell of rows that hold one text and are no events: those before the last event, and below it those that say how often
+    something is held."""
+    for number, text in lines:
+        told = told_often(text) if table.says_often and number > last_number else None
+        if told is not None and often_said(text, table.decisions, table.options) is not None:
+            told = None  # it says of the rows what these say themselves
+        if number < last_number:
+            told = note("row-lone", f"A row that holds one text alone is no event: “{text[:60]}”.")
+        if told is not None:
+            account.count(told.at(table.sheet.place(number)))
+
+
+def events_at_top(table: TableReading) -> list[Event]:
+    """The days and titles of the first rows of a table, as far as these are plain."""
+    when = WhenReader(table)
+    column = table.column("summary")
+    at = column.at if column is not None else -1
+    found = []
+    for _, row in islice(table.rows(), TOP_ROWS):
+        cells = [*row, *[""] * (len(table.columns) - len(row))]
+        said = when.of(cells)
+        if isinstance(said, When):
+            title = cell_text(cells[at]) if at >= 0 else ""
+            found.append(Event(title, said.start, said.end))
+    return found
+
+
+def events_above(table: TableReading, account: Account) -> Iterator[Event]:
+    """The events of lines above a list, which have been counted as notes."""
+    above = frozenset(table.head.title_rows)
+    lines = [(number, text) for number, text in table.lines if number in above and _may_say(text)]
+    if lines and not table.sheet.dates_above:
+        held = events_at_top(table)
+        decisions = _near(table.decisions, lambda: held)
+        known = Around(table.sheet, decisions, table.options, held, min(above, default=0))
+        yield from events_around(known, lines, account)
+
+
+def events_around(known: Around, lines: Sequence[Line], account: Account) -> Iterator[Event]:
+    """The events of lines that have been counted as notes. The one that names all of the table makes an event only when it says
+    that nothing is held; what a line says and makes no event of is told."""
+    for number, text in lines:
+        if not _may_say(text):
+            continue
+        place = known.sheet.place(number)
+        found = _found(known, number, text)
+        if found is None:
+            if (told := told_often(text)) is not None and known.held and not _is_of_weekday(known, text):
+                account.count(told.at(place), text)
+            continue
+        events, notes = found
+        if not events or re.search(_OF_LIMITS, text) or (number == known.title and not is_off(text)):
+            message = f"“{text}” stands beside the table and is no event."
+            told = note("date-above", message, "If it is one, give it a row of the table.")
+            account.count(told.at(place), text)
+            continue
+        _tell(notes, known.sheet, number, account)
+        account.count(told_alone(events).at(place), text)
+        account.note_made_events(number, len(events))
+        yield from events
+
+
+def told_often(text: str) -> Problem | None:
+    """The note of a line that says how often something is held, and not from when to when."""
+    if often_in(text) is None or is_remark(text):
+        return None
+    message = f"“{text}” says how often something is held, and is no event."
+    remedy = "If it is one, give it a row with its first and its last day, its time, and how often."
+    return note("line-often", message, remedy)
+
+
+def with_events_around(
+    events: Callable[[Account], Iterator[Event]], known: Around, lines: Sequence[Line]
+) -> Callable[[Account], Iterator[Event]]:
+    """The way to the events of a drawing, and to those of lines around it, as far as these are its notes."""
+
+    def with_them(account: Account) -> Iterator[Event]:
+        held, before = list[Event](), len(account.note_rows)
+        for event in events(account):
+            held.append(event)
+            yield event
+        passed = {number for number, _ in account.note_rows[before:]}
+        if held:
+            around = known._replace(decisions=_near(known.decisions, lambda: held), held=held)
+            yield from events_around(around, [line for line in lines if line[0] in passed], account)
+
+    return with_them
+
+
+def _near(decisions: Decisions, held: Callable[[], Sequence[Event]]) -> Decisions:
+    """Decisions by which a day without a year is near those of the table, where nothing else says so."""
+    if decisions.window is not None:
+        return decisions
+    days = [event.first_day for event in held()]
+    if not days:
+        return decisions
+    window = (min(days), max(days))
+    return decisions._replace(window=window, window_evidence="the other dates of the table", is_near=True)
+
+
+def _may_say(text: str) -> bool:
+    return re.search(r"\d", text) is not None and not keeps_books(text)
+
+
+def _found(known: Around, number: int, text: str) -> tuple[list[Event], tuple[Problem, ...]] | None:
+    """The events that a line says, none where it only names a day; None where it says none, or what the rows say themselves."""
+    often = often_said(text, known.decisions, known.options)
+    if isinstance(often, Often):
+        return (
+            None if often.are_of(known.days) else ([_often_alone(often, number, known.options)], often.notes)
+        )
+    events = often or events_said_alone(text, known.decisions, known.options, number)
+    if events is None:
+        return None
+    if isinstance(events, Refusal):
+        return [], ()
+    if not known.held:
+        return [], ()
+    if _are_of_table(known, events, text):
+        return None
+    first, last = min(known.days), max(known.days)
+    is_near = all(first - _FAR < one.first_day < last + _FAR for one in events)
+    return (events if is_near and not any(_is_held(known, one) for one in events) else []), ()
+
+
+def _often_alone(often: Often, number: int, options: ReadingOptions) -> Event:
+    return event_alone(often.title, often.when, number, given_fields(options), often.place, often.rest)
+
+
+def _tell(notes: Sequence[Problem], sheet: Sheet, number: int, account: Account) -> None:
+    for told in notes:
+        account.count(told.at(sheet.place(number)), told.cell or told.message)
+
+
+def _are_of_table(known: Around, events: Sequence[Event], text: str) -> bool:
+    """Whether most days of a table lie in those that a line names: it says when all of it is."""
+    into = min(known.days) - min(one.first_day for one in events)
+    if dt.timedelta() <= into < _WEEK and re.search(_BEGINS, text):
+        return True
+    inside = sum(any(one.first_day <= day <= one.last_day for one in events) for day in known.days)
+    return inside * 2 > len(known.days)
+
+
+def _is_held(known: Around, event: Event) -> bool:
+    """Whether an event of the table on the same day shares a word with this one's title."""
+    words = _words(event.summary)
+    return any(
+        one.first_day <= event.last_day and event.first_day <= one.last_day and words & _words(one.summary)
+        for one in known.held
+    )
+
+
+def _is_of_weekday(known: Around, text: str) -> bool:
+    """Whether most days of a table are on weekdays that a line names."""
+    words = re.findall(r"[^\W\d_]{3,}", fold(text))
+    named = {known.decisions.lexicon.weekday(word) for word in words} - {None}
+    return sum(day.weekday() in named for day in known.days) * 2 > len(known.days)
+
+
+def _words(text: str) -> set[str]:
+    return {word for word in re.findall(r"[^\W\d_]+", fold(text)) if len(word) >= _LEAST_SHARED}
