@@ -100,14 +100,18 @@ def test_a_line_that_says_when_all_of_it_is_makes_no_event_and_no_noise(kind: st
     source = csv_file(tmp_path, text)
     assert [one.partition(" @")[0] for one in built(source)] == events
     said = nomarium("build", source, "-o", tmp_path / "again.ics").text
-    assert "beside the table" not in said and "in it is an event" not in said and "how often" not in said
+    assert (
+        "the table and is no event" not in said
+        and "in it is an event" not in said
+        and "how often" not in said
+    )
 
 
 TOLD: dict[str, tuple[str, str]] = {
-    "the title names a day": ("Choir - AGM Monday 19 October 2026 7pm,,\n" + LIST, "AGM Monday 19 October 2026 7pm” stands beside"),
-    "until when to write": ("Choir,,\nSubscription due 1 October 2026,,\n" + LIST, "Subscription due 1 October 2026” stands beside"),
-    "since when there is a club": ("Choir (founded 3 May 1922),,\n" + LIST, "founded 3 May 1922)” stands beside"),
-    "what the table has already": ("Dates,,\nRace day: 12 October 2026,,\n" + LIST, "Race day: 12 October 2026” stands beside"),
+    "the title names a day": ("Choir - AGM Monday 19 October 2026 7pm,,\n" + LIST, "AGM Monday 19 October 2026 7pm” stands above"),
+    "until when to write": ("Choir,,\nSubscription due 1 October 2026,,\n" + LIST, "Subscription due 1 October 2026” stands above"),
+    "since when there is a club": ("Choir (founded 3 May 1922),,\n" + LIST, "founded 3 May 1922)” stands above"),
+    "what the table has already": ("Dates,,\nRace day: 12 October 2026,,\n" + LIST, "Race day: 12 October 2026” stands above"),
     "how often, above, without days": ("Choir,,\nRehearsals Tuesdays 7.30pm,,\n" + LIST, "“Rehearsals Tuesdays 7.30pm” says how often"),
     "how often, below, without days": (LIST + "Every Tuesday: rehearsal 7.30pm,,", "“Every Tuesday: rehearsal 7.30pm” says how often"),
 }  # fmt: skip
@@ -174,3 +178,91 @@ def test_a_row_with_a_zone_of_its_own_has_the_time_of_its_repeat_there(tmp_path:
     source = csv_file(tmp_path, text)
     assert nomarium("build", source, "-o", tmp_path / "out.ics", "--timezone", "America/Halifax").status == 0
     assert {one["DTSTART"].params["TZID"] for one in events_in(tmp_path / "out.ics")} == {"Europe/Paris"}
+
+
+OARS = "Oars 2026-{0}T09:00/2026-{0}T10:00"
+REPEATING = {
+    "a first and a last class": "Class,Day,Time,Start date,End date\nOars,Mon,9-10am,19 Oct 2026,2 Nov 2026\n{}",
+    "a phrase among dates": 'Class,Dates,Times\nOars,"Mondays 19 Oct - 2 Nov 2026",9-10am\n{}',
+    "how often in a column": "Class,Date,Time,Repeat\nOars,19 Oct 2026,9-10am,weekly until 2 Nov 2026\n{}",
+    "a line above": "Courses,,,\n{}\nClass,Date,Time,Repeat\nOars,19 Oct 2026,9-10am,weekly until 2 Nov 2026",
+}
+
+
+@pytest.mark.parametrize("kind", REPEATING)
+@pytest.mark.parametrize(
+    "line",
+    ["No classes 26-30 October", "There are no sessions on 26 October", "No classes week of 26 October"],
+)
+def test_rows_that_repeat_are_not_held_when_a_line_says_so(kind: str, line: str, tmp_path: Path) -> None:
+    source = csv_file(tmp_path, REPEATING[kind].format(line))
+    events = [one for one in built(source) if one.startswith("Oars")]
+    assert events == [OARS.format("10-19"), OARS.format("11-02")]
+    assert "Nothing is held on the days" in nomarium("build", source, "-o", tmp_path / "again.ics").text
+
+
+@pytest.mark.parametrize("kind", REPEATING)
+def test_a_holiday_is_an_event_and_takes_out_what_repeats(kind: str, tmp_path: Path) -> None:
+    events = built(csv_file(tmp_path, REPEATING[kind].format("Half term 26-30 October")))
+    assert sorted(events) == sorted(
+        ["Half term 2026-10-26/2026-10-31", OARS.format("10-19"), OARS.format("11-02")]
+    )
+
+
+@pytest.mark.parametrize(
+    "line", ["Christmas fair", "Half term camp", "Staff day trip", "Break-up party", "Easter concert"]
+)
+def test_what_is_held_on_a_day_called_after_a_holiday_closes_nothing(line: str, tmp_path: Path) -> None:
+    for text, more in (
+        (REPEATING["how often in a column"], ()),
+        ("Class,Day,Time\nOars,Mon,9-10am\n{}", ("--from", "2026-10-19", "--until", "2026-11-02")),
+    ):
+        events = built(csv_file(tmp_path, text.format(f"{line} 26 October 2026")), *more)
+        assert OARS.format("10-26") in events and f"{line} 2026-10-26/2026-10-27" in events
+
+
+def test_lines_of_text_close_what_repeats(tmp_path: Path) -> None:
+    text = "Oars every Monday 9-10am from 19 October to 2 November 2026\nNo sessions 26-30 October\n"
+    assert built(csv_file(tmp_path, text, "courses.txt")) == [OARS.format("10-19"), OARS.format("11-02")]
+
+
+@pytest.mark.parametrize(
+    ("line", "said"),
+    [
+        ("Staff meeting Monday 12 October 3.30pm", "stands beside the table and is no event"),
+        ("Staff meeting every Monday 3.30pm", "says how often something is held, and is no event"),
+    ],
+)
+def test_a_line_beside_a_drawn_week_that_is_no_class_is_told(line: str, said: str, tmp_path: Path) -> None:
+    week = f"Time,Mon,Tue,Wed\n9:00-10:00,Oars,,Sails\n{line},,,"
+    options = ("--from", "2026-10-05", "--until", "2026-10-16")
+    outcome = nomarium("build", csv_file(tmp_path, week), "-o", tmp_path / "out.ics", *options)
+    assert outcome.status == 0 and f"“{line}” {said}" in outcome.text
+
+
+@pytest.mark.parametrize(
+    "line", ["If wet: Monday 19 October", "Rain date: Monday 19 October 2026", "In case of storm, 19 October"]
+)
+def test_a_day_in_reserve_is_told_and_no_event(line: str, tmp_path: Path) -> None:
+    source = csv_file(tmp_path, LIST + f'"{line}",,')
+    assert built(source) == OF_LIST
+    assert (
+        f"“{line}” stands beside the table and is no event"
+        in nomarium("build", source, "-o", tmp_path / "a.ics").text
+    )
+    text = csv_file(tmp_path, f"Sat 17 October 2026: Fair, 10am-2pm\n{line}\n", "fair.txt")
+    assert "a day in reserve" in refused(text)
+
+
+def test_a_place_above_a_drawing_is_told(tmp_path: Path) -> None:
+    text = "Bookings,,,\nRoom: Sail loft,,Week of 5 October 2026,\nTime,Mon,Tue,Wed\n9-10,Choir,,Scouts\n10-11,Choir,Knots,"
+    outcome = nomarium("build", csv_file(tmp_path, text), "-o", tmp_path / "out.ics")
+    assert (
+        "Above the table stands “Room: Sail loft”" in outcome.text
+        and '--set "location=Sail loft"' in outcome.text
+    )
+    outcome = nomarium(
+        "build", tmp_path / "events.csv", "-o", tmp_path / "out.ics", "--set", "location=Sail loft"
+    )
+    assert "Above the table" not in outcome.text
+    assert {str(one["LOCATION"]) for one in events_in(tmp_path / "out.ics")} == {"Sail loft"}

@@ -419,3 +419,47 @@ def test_a_length_is_no_post_of_a_roster(tmp_path: Path) -> None:
     source = csv_file(tmp_path, ",Mon 5 Oct 2026,Tue 6 Oct 2026\n9:00-10:00 (45 min),Oars,Sails")
     refused(source)
     assert "“45 min” is a length, where a name" in refused(source, "--as", "roster")
+
+
+@pytest.mark.parametrize("heading", ["Service", "Mass", "Match", "Departure"])
+def test_times_beside_the_dates_of_a_roster_are_those_of_its_rows(heading: str, tmp_path: Path) -> None:
+    text = f"Date,{heading},Reading,Prayers,Tea\nSun 4 Oct 2026,10.30am,Cole,Fir,Elm\nSun 11 Oct 2026,10.30am,Fir,Elm,Cole"
+    assert built(csv_file(tmp_path, text)) == [
+        f"{who} 2026-10-{day}T10:30/2026-10-{day}T11:30"
+        for day, all_of_day in (
+            ("04", ("Reading: Cole", "Prayers: Fir", "Tea: Elm")),
+            ("11", ("Reading: Fir", "Prayers: Elm", "Tea: Cole")),
+        )
+        for who in all_of_day
+    ]
+
+
+@pytest.mark.parametrize(
+    ("weekday", "day", "length"), [("Wednesday", 7, 1), ("Friday", 9, 1), ("Monday", 5, 7)]
+)
+def test_a_weekday_beside_the_weeks_of_a_roster_says_which_of_their_days(
+    weekday: str, day: int, length: int, tmp_path: Path
+) -> None:
+    text = f"Bin day,Week,Black,Green\n{weekday},{day} Oct 2026,x,\n{weekday},{day + 7} Oct 2026,,x"
+    assert built(csv_file(tmp_path, text)) == [
+        f"Black 2026-10-{day:02}/2026-10-{day + length:02}",
+        f"Green 2026-10-{day + 7:02}/2026-10-{day + 7 + length:02}",
+    ]
+
+
+@pytest.mark.parametrize("often", ["(yearly)", "(every week)", "(and monthly after)", "(jährlich)"])
+def test_how_often_in_brackets_behind_a_date_is_no_remark(often: str, tmp_path: Path) -> None:
+    said = refused(csv_file(tmp_path, f"Date,Event\n13 Oct 2026 {often},Domain\n5 Nov 2026,Race"))
+    assert "says how often the row is held" in said and "column “Repeat”" in said
+
+
+@pytest.mark.parametrize("heading", ["Pool", "", "Session", "Activity"])
+def test_times_under_weekdays_beside_what_is_held_are_a_week_whatever_heads_it(
+    heading: str, tmp_path: Path
+) -> None:
+    text = f"Swimming,,\n{heading},Mon,Wed\nLane swim,06:30-09:00,06:30-08:00\nLessons,16:00-18:00,"
+    assert sorted(built(csv_file(tmp_path, text), *WEEK)) == [
+        "Lane swim 2026-09-07T06:30/2026-09-07T09:00",
+        "Lane swim 2026-09-09T06:30/2026-09-09T08:00",
+        "Lessons 2026-09-07T16:00/2026-09-07T18:00",
+    ]

@@ -81,6 +81,8 @@ class ReadingOptions(NamedTuple):
     """What says from when to when weekdays repeat, where the command line does not: “, in the terms of …”."""
     closed: frozenset[int] = frozenset()
     """The days, by ordinal, on which weekdays without dates do not repeat: those between terms."""
+    heard: frozenset[int] = frozenset()
+    """Numbers of lines beside the rows that have been heard already: they are no events."""
     repeats_until: dt.date | None = None
     """The last date that is asked for; repeats without an end of their own end there."""
     horizon: dt.date | None = None

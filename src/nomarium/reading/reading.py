@@ -268,12 +268,28 @@ def _with_lines_heard(reading: Reading, top: Top) -> Reading:
     """A reading with what lines beside it say of all of it; lists have heard them."""
     is_text = reading.layout == "text"
     if reading.table is not None and not is_text:
-        return reading
-    lines = top.sheet.read_lines() if is_text and top.sheet.read_lines is not None else top.rows
-    problems, notes = said_of_drawing(reading.sheet, list(lines), top.options, is_text)
-    if not is_text and not reading.is_weekly:
+        return _with_days_closed(reading, reading.table.lines)
+    lines = list(top.sheet.read_lines() if is_text and top.sheet.read_lines is not None else top.rows)
+    problems, notes = said_of_drawing(reading.sheet, lines, top.options, is_text)
+    if is_text:
+        reading = _with_days_closed(reading, list(lone_texts(lines)))
+    elif not reading.is_weekly:
         reading = _with_events_around(reading, top)
     return reading._replace(problems=(*reading.problems, *problems), notes=(*reading.notes, *notes))
+
+
+def _with_days_closed(reading: Reading, lines: Sequence[tuple[int, str]]) -> Reading:
+    """A reading whose repeating rows are not held on the days that lines beside them take out; weekly ones have heard these."""
+    if reading.table is None or reading.is_weekly or not reading.may_repeat or not lines:
+        return reading
+    from nomarium.reading.rows.closeddays import closed_by_lines
+
+    closed = closed_by_lines(reading.table, lines)
+    return reading._replace(
+        closed=closed.days,
+        notes=(*reading.notes, *closed.notes),
+        problems=(*reading.problems, *closed.problems),
+    )
 
 
 def _with_events_around(reading: Reading, top: Top) -> Reading:

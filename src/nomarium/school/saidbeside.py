@@ -1,5 +1,6 @@
 """What lines above and below a drawn week say of its year, as tables of a plan."""
 
+from collections.abc import Container
 from functools import partial
 from itertools import islice
 from typing import Final, NamedTuple
@@ -7,7 +8,10 @@ from typing import Final, NamedTuple
 from nomarium.model.account import Account
 from nomarium.model.limits import MOST_TABLE_ROWS
 from nomarium.model.problem import Problem, note
+from nomarium.reading.cells.words import ENGLISH
+from nomarium.reading.columns.saidofall import lone_texts
 from nomarium.reading.options import ReadingOptions
+from nomarium.reading.rows.linesaround import told_apart
 from nomarium.reading.rows.offlines import MOST_CELLS, Span, gaps_between, lines_beside
 from nomarium.reading.rows.oftenlines import often_lines
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
@@ -48,12 +52,20 @@ def said_beside(sheet: Sheet, options: ReadingOptions, has_terms: bool, knows_da
         for one in line.held if not has_terms else ():
             message = f"Classes are held from {one.first} to {one.last}, as “{line.text}” beside the timetable says."
             notes.append(note("line-term", message, _OTHER_TERMS).at(sheet.place(line.number)))
+    notes += _told_apart(sheet, {line.number for line in lines})
     gaps = gaps_between(spans) if options.repeats_from is not None else []
     for first, last in gaps:
         off.append((terms[0][0], ["Break", first, last]))
         message = f"No classes are held from {first} to {last}, between the terms that lines beside the timetable say."
         notes.append(note("line-off", message).at(sheet.place(terms[0][0])))
     return SaidBeside(_as_sheet(sheet, off), None if has_terms else _as_sheet(sheet, terms), notes, problems)
+
+
+def _told_apart(sheet: Sheet, heard: Container[int]) -> list[Problem]:
+    """A note of each other line that says a day, or how often something is held: no class is made of it."""
+    lines = lone_texts(islice(sheet.rows(), MOST_TABLE_ROWS))
+    told = ((number, told_apart(text, ENGLISH)) for number, text in lines if number not in heard)
+    return [one.at(sheet.place(number)) for number, one in told if one is not None]
 
 
 def account_of_lines(sheet: Sheet, options: ReadingOptions) -> Account | None:

@@ -113,14 +113,16 @@ class Sources:
     def listing(self, reading: Reading, options: ReadingOptions) -> ListSource:
         """A list as a source, its dates moved to another first day when that was asked for."""
         if options.day_one is None or reading.layout != "events" or reading.is_weekly:
-            return ListSource(reading, options.closed | reading.closed if reading.is_weekly else frozenset())
+            return ListSource(
+                reading, options.closed | reading.closed if reading.is_weekly else reading.closed
+            )
         from nomarium.sources.moved import Move, has_own_dates, move_of
 
         move = move_of(reading, options.day_one) if has_own_dates(reading) else None
         if isinstance(move, Problem):
             self.problems.append(move)
         if not isinstance(move, Move):
-            return ListSource(reading)
+            return ListSource(reading, reading.closed)
         self.notes.append(move.told)
         return ListSource(reading, completed=move.moved)
 

@@ -3,6 +3,7 @@
 import re
 from typing import Final
 
+from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.dates import Day
 
 AROUND: Final = "*"
@@ -11,6 +12,8 @@ _REMARK: Final = (
     r"(?i)\s*(?:\([^()\d]{2,60}\)|[*†‡#]+|\[\d{1,2}\]|\((?:wk|week|day|note|see|no\.?|lesson|session|term)\s?\d{1,2}\)|"
     r"\((?:was|originally|(?:moved|changed|postponed|brought forward|re-?scheduled) from)\b[^()]{2,40}\))$"
 )
+_OFTEN: Final = r"(?i)\b(?:yearly|annual(?:ly)?|monthly|weekly|fortnightly|bi-?weekly|daily|every|each|recurring|repeats?|jährlich|monatlich|wöchentlich|annuel\w*|mensuel\w*|hebdomadaire)\b"
+"""Words of how often something is held, which is no remark."""
 _COUNT_OF_DAYS: Final = r"(?i)\s*\((?P<days>\d{1,2}) (?:days|tage|jours|d[ií]as|dagen)\)$"
 _CUT_YEAR: Final = r"(?:19|20)\d"
 
@@ -22,7 +25,22 @@ def without_remark(text: str) -> str | None:
     ['6 Oct', '6 Oct', '6 Oct', None]
     """
     remark = re.search(_REMARK, text)
-    return text[: remark.start()] if remark is not None else None
+    if remark is None or says_how_often(remark[0]):
+        return None  # 13 Oct 2026 (yearly)
+    return text[: remark.start()]
+
+
+def says_how_often(text: str) -> bool:
+    """Whether what stands behind a date says how often something is held, `(yearly)`."""
+    return re.search(_OFTEN, text) is not None
+
+
+def rest_refused(rest: str, remedy: str) -> Refusal:
+    """Why a date with this behind it cannot be read; `remedy` is that of a time which is none."""
+    if says_how_often(rest):
+        message = f"“{rest}” says how often the row is held, and a date is one day."
+        return Refusal("date-rest", message, "Write how often into a column “Repeat”, or take it out.")
+    return Refusal("date-rest", f"“{rest}” after the date is not a time.", remedy)
 
 
 def without_count(text: str) -> tuple[str, int]:

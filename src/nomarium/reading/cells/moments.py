@@ -12,6 +12,7 @@ from nomarium.reading.cells.dateremarks import (
     AROUND,
     days_between,
     is_cut_year,
+    rest_refused,
     without_count,
     without_remark,
 )
@@ -380,7 +381,7 @@ def _days_and_times(text: str, lexicon: Lexicon) -> Moment | Refusal:
         if not isinstance(read_days(rest.lstrip("; &+"), lexicon), Refusal):
             return Refusal("date-several", f"“{text}” names several days.", "Give each day a row of its own.")
         remedy = times.remedy if isinstance(times, Refusal) else ""
-        return Refusal("date-rest", f"“{days.rest}” after the date is not a time.", remedy)
+        return rest_refused(days.rest, remedy)
     return _joined(days.first, days.last, times)
 
 

@@ -9,6 +9,15 @@ OFF_WORDS: Final = (
     r"\b(?:holidays?|day off|no school|no classes|clos(?:ed|ure)|breaks?|vacation|recess|pd day|p\.?d\.?|in-?service|inset|staff day|snow days?|storm days?|professional (?:development|learning)|"
     r"half[- ]?terms?|thanksgiving|christmas|easter|remembrance|labou?r day|victoria day|new year|good friday|heritage day|march break|reading week|conges?|ferie|vacances|ferien|feiertage?|feriados?|festivos?|vacaciones|puentes?)\b"
 )
+_CLOSED: Final = (
+    r"\b(?:no (?:school|classes|class|lessons?)|clos(?:ed|ure)|day off|schulfrei|unterrichtsfrei|ferme)\b"
+)
+_EVENTS: Final = (
+    r"\b(?:fairs?|fayre|part(?:y|ies)|concerts?|camps?|lunch(?:eon)?|dinner|breakfast|tea|market|trips?|shows?|plays?|performances?|assembly|service|carols?|races?|"
+    r"regatta|disco|sale|bazaar|menu|registration|enrolment|workshops?|clubs?|practices?|rehearsals?|meetings?|picnic|walk|hunt|parade|ceremony|crafts?|cards?|quiz|"
+    r"raffle|exams?|tests?|deadline|production|nativity|panto(?:mime)?|gala|match(?:es)?|tournament|cup|cruise|supper|ball|homework|courses?|training|markt|feier|konzert|fete|marche)\b"
+)
+"""What is held on a day that is named after a feast or a holiday: `Christmas fair`, `Half term camp`."""
 _TERM_WORDS: Final = r"\b(?:terms?|semesters?|trimesters?|trimestres?|quarters?|half[- ]?year|halbjahr|semestre|autumn|fall|winter|spring|summer|michaelmas|lent|hilary|trinity)\b"
 _OF_BELLS: Final = (
     r"\b(?:timetable|schedule|bells?|dismissal|early (?:closing|finish|release|close|departure)|late (?:start|opening|arrival)|"
@@ -19,11 +28,18 @@ _OF_BELLS: Final = (
 def is_off(name: str) -> bool:
     """Whether a name is that of days without school: `Half term`, `Easter break`; not `Easter term`."""
     said = fold(name)
+    if re.search(_EVENTS, said) and not re.search(_CLOSED, said):
+        return False
     if re.search(
         r"\b(?:term|semester|trimester|quarter)\b", re.sub(r"\bhalf[- ]?terms?\b(?!\s*\d)", "", said)
     ):
         return re.search(r"\b(?:holidays?|breaks?|clos(?:ed|ure)|no school|vacation)\b", said) is not None
     return re.search(OFF_WORDS, said) is not None
+
+
+def line_is_off(text: str) -> bool:
+    """Whether a line that names days says that they are without school: `Half term 26-30 October`, which is no second half."""
+    return is_off(re.sub(r"\d+", " ", text))
 
 
 def is_term(name: str) -> bool:

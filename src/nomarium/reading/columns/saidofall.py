@@ -68,12 +68,29 @@ def said_of_drawing(
     given = options.defaults.keys() | options.overrides.keys()
     problems, notes = list[Problem](), list[Problem]()
     wide = (n for n, (_, row) in enumerate(rows) if sum(map(bool, map(cell_text, row))) > _TITLE_CELLS)
-    for number, text in _short(lone_texts(rows if is_text else rows[: next(wide, 0)])):
+    above = rows if is_text else rows[: next(wide, 0)]
+    if not is_text and option == "--set" and given.isdisjoint(("location", "room")):
+        notes += _places_above(sheet, above)
+    for number, text in _short(lone_texts(above)):
         found = _of_zone(text, options, "timezone" in given)
         found = found or (_of_status(text, option) if "status" not in given else None)
         if found is not None:
             (notes if found.severity == "note" else problems).append(found.at(sheet.place(number)))
     return problems, notes
+
+
+def _places_above(sheet: Sheet, rows: Sequence[Row]) -> Iterator[Problem]:
+    """A note of each place that a cell above a drawing says, `Room: Sail loft`."""
+    for number, row in rows:
+        for cell in row:
+            label, colon, value = (part.strip() for part in cell_text(cell).partition(":"))
+            match = match_exactly(label) if colon and any(map(str.isalpha, value)) else None
+            if match is not None and match.field in ("location", "room"):
+                message = (
+                    f"Above the table stands “{label}: {value}”, and what is in it is not said to be there."
+                )
+                remedy = f'If all of it is: --set "location={value}".'
+                yield note("place-above", message, remedy).at(sheet.place(number))
 
 
 _TITLE_CELLS: Final = 2

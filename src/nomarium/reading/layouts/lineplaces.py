@@ -6,6 +6,7 @@ from collections import Counter
 from collections.abc import Mapping, Sequence
 from typing import Final
 
+from nomarium.model.cell import Cell
 from nomarium.reading.cells.placewords import NO_PLACE, is_place
 from nomarium.reading.layouts.eventrow import EventRow
 from nomarium.reading.layouts.textlines import TextLine
@@ -48,6 +49,7 @@ def heads_place(line: TextLine, following: TextLine | None) -> bool:
 
 def with_places_told(rows: Sequence[Row], lines: Sequence[TextLine]) -> list[Row]:
     """The rows, of those without a place those whose title ends with one with this apart."""
+    rows = [(number, _without_stop(cells)) for number, cells in rows]
     texts = {line.number: line.text for line in lines}
     known = {_plain(str(cells[3])) for _, cells in rows if cells[3]}
     if not known:
@@ -65,6 +67,13 @@ def with_places_told(rows: Sequence[Row], lines: Sequence[TextLine]) -> list[Row
         else (number, cells)
         for n, (number, cells) in enumerate(rows)
     ]
+
+
+def _without_stop(cells: Sequence[Cell]) -> Sequence[Cell]:
+    """The cells of a row whose place ends as its sentence does; `Elm St.` keeps what is short for something."""
+    place = str(cells[3])
+    is_end = re.search(r"[^\W\d_]{4,}\.$", place) is not None
+    return [*cells[:3], place[:-1], *cells[4:]] if is_end else cells
 
 
 def _shows(signs: Counter[str], open_of: Counter[str], sign: str) -> bool:

@@ -58,6 +58,8 @@ def columns_of(
     if time is None:  # a *Slot* or *Session* that says no more than when
         halves = (n for n, cell in enumerate(head) if normal(cell_text(cell)) in SESSION_HEADINGS)
         time = next((n for n in halves if are_times(body, n)), None)
+    if time is None:
+        time = _starts_beside(head, body, date_at)
     end = next((n for n, field in fields.items() if field == "end"), None)
     if time is None:
         time, end = _unheaded_times(head, body, date_at, end)
@@ -123,6 +125,16 @@ def _with_posts_of_people(
         called[n] for n in posts if called.count(called[n]) > 1 or len(said(n) & others) * 2 >= len(said(n))
     }
     return tuple(sorted({*columns, *(n for n in posts if called[n] in named)}))
+
+
+def _starts_beside(head: Sequence[Cell], body: Sequence[Row], date_at: int) -> int | None:
+    """The column right of the dates that alone holds times, and no ends, whatever it is called: `Service` over `10.30am`. Hours of
+    people have ends."""
+    timed = [n for n in range(len(head)) if n != date_at and are_times(body, n)]
+    if timed != [date_at + 1]:
+        return None
+    times = [time_of(row[date_at + 1]) for _, row in body if date_at + 1 < len(row)]
+    return date_at + 1 if all(time.end is None for time in times) else None
 
 
 def _unheaded_times(

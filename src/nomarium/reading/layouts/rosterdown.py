@@ -43,6 +43,8 @@ from nomarium.sheets.sheet import Row, cell_text
 
 _WEEKS = frozenset("week weeks woche semaine semana settimana vecka uke uge viikko tydzien".split())
 """Headings of days that stand for their weeks, where these are weeks apart."""
+_BEGIN_WEEKS = frozenset((0, 5, 6))
+"""Monday, Saturday and Sunday: weekdays on which weeks begin."""
 
 
 def down(top: Top) -> Drawing | None:
@@ -69,7 +71,7 @@ def down(top: Top) -> Drawing | None:
         for number, row in body
         if _may_be_dated(top, row, date_at, columns) and not is_of_key(row, used_texts)
     ]
-    headed = _headed(top, dated, cell_text(head[date_at]), heads.above)
+    headed = _headed(top, dated, cell_text(head[date_at]), heads.above, weekday_at is not None)
     if columns.weekdays and not _are_weeks_apart(headed.days.values()):
         return None
     in_dates, steps = _times_of_dates(top, dated, headed.days) if columns.time is None else ({}, [])
@@ -132,15 +134,18 @@ def _may_be_dated(top: Top, row: Sequence[Cell], at: int, columns: RosterColumns
     return is_day or any(n < len(row) and cell_text(row[n]) for n in columns.slots)
 
 
-def _headed(top: Top, dated: Sequence[tuple[int, Cell]], heading: str, above: Sequence[Row]) -> Headed:
-    """The days of the rows: dates, the numbers of days of the month that stands above, or weeks where they are called so and
-    are weeks apart."""
+def _headed(
+    top: Top, dated: Sequence[tuple[int, Cell]], heading: str, above: Sequence[Row], has_weekdays: bool
+) -> Headed:
+    """The days of the rows: dates, the numbers of days of the month that stands above, or weeks where they are called so, are
+    weeks apart, and no weekday beside them says that each is one day of its week."""
     keyed = [(number, number, cell) for number, cell in dated]
     are_dates = any(heads_dates([cell], top.lexicon) for _, cell in dated)
     if not are_dates and (numbers := numbered_days(keyed, top.lexicon, {})):
         return settled_numbers(top, numbers, [*above, (0, [heading])], above)
     headed = settled_dates(top, keyed, above, unit_of(heading).week)
-    if fold(heading).strip(" .:") in _WEEKS and _are_weeks_apart(headed.days.values()):
+    is_called_week = fold(heading).strip(" .:") in _WEEKS and not (has_weekdays and _are_within_weeks(headed))
+    if is_called_week and _are_weeks_apart(headed.days.values()):
         return settled_dates(top, keyed, above, "begins")
     return headed
 
@@ -211,6 +216,12 @@ def _with_times(
     told = note("roster-parts", f"When the parts of the day are is said beside them: {shown}.")
     timed = [f"{text} ({times[text]})" if (text := cell_text(cell)) in times else cell for cell in head]
     return timed, [told.at(top.sheet.place())]
+
+
+def _are_within_weeks(headed: Headed) -> bool:
+    """Whether all days are of one weekday on which no week begins."""
+    weekdays = {days.first.weekday() for days in headed.days.values() if isinstance(days.first, dt.date)}
+    return len(weekdays) == 1 and weekdays.isdisjoint(_BEGIN_WEEKS)
 
 
 def _are_weeks_apart(days: Iterable[Days]) -> bool:

@@ -1,13 +1,12 @@
 """What lines above, below and among weekly rows say of the weeks in which these are held."""
 
 import datetime as dt
-from collections.abc import Mapping, Sequence
+from collections.abc import Mapping
 from typing import Final, NamedTuple
 
 from nomarium.model.problem import Problem, note
-from nomarium.model.wording import listed
 from nomarium.reading.options import ReadingOptions
-from nomarium.reading.rows.offlines import SaidLine, gaps_between, lines_beside
+from nomarium.reading.rows.offlines import gaps_between, lines_beside, ordinals_of, quoted, told_closed
 from nomarium.reading.rows.oftenlines import often_lines
 from nomarium.sheets.sheet import Sheet
 
@@ -34,25 +33,17 @@ def weekly_lines(sheet: Sheet, first_row: int, options: ReadingOptions) -> Weekl
     held = [span for line in lines for span in line.held]
     days = [day for span in held for day in (span.first, span.last) if isinstance(day, dt.date)]
     spans = [*((one.first, one.last) for line in lines for one in line.off), *gaps_between(held)]
-    closed = frozenset(
-        ordinal
-        for first, last in spans
-        if isinstance(first, dt.date) and isinstance(last, dt.date)
-        for ordinal in range(first.toordinal(), last.toordinal() + 1)
-    )
+    closed = ordinals_of(spans)
     notes = list[Problem]()
     if days and options.repeats_from is None and options.repeats_until is None:
         options = options._replace(repeats_from=min(days), repeats_until=max(days))
-        message = f"The weeks are those that {_quoted([line for line in lines if line.held])} says."
+        message = f"The weeks are those that {quoted([line for line in lines if line.held])} says."
         notes.append(
             note("line-term", message, "If they are others: --from DATE --until DATE.").at(sheet.place())
         )
     if closed:
-        said = [line for line in lines if line.off or len(line.held) > 1] or lines
-        message = f"Nothing is held on the days that {_quoted(said)} takes out."
-        notes.append(
-            note("line-off", message, "If something is, take the line out.").at(sheet.place(said[0].number))
-        )
+        notes.append(told_closed(sheet, [line for line in lines if line.off or len(line.held) > 1] or lines))
+    options = options._replace(heard=frozenset(line.number for line in lines))
     passed = {line.number: line.text for line in lines if line.number >= first_row}
     problems = [line.unread(sheet) for line in lines if line.is_unread]
     knows_days_off = options.knows_days_off or bool(options.weeks_of or closed)
@@ -64,7 +55,3 @@ def yearless_line(sheet: Sheet, options: ReadingOptions) -> str:
     """The line beside weekly rows that says in which weeks they are held, and not of which year; nothing where none does."""
     lines = lines_beside(sheet, options._replace(school_year=_SOME_YEAR))
     return next((line.text for line in lines if line.held), "")
-
-
-def _quoted(lines: Sequence[SaidLine]) -> str:
-    return listed([f"“{line.text}”" for line in lines])

@@ -3,16 +3,18 @@
 import datetime as dt
 import re
 from collections.abc import Callable, Iterator, Sequence
-from itertools import islice
+from itertools import islice, pairwise
 from typing import Final, NamedTuple
 
 from nomarium.model.account import Account
+from nomarium.model.cell import Cell
 from nomarium.model.event import Event
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
-from nomarium.reading.cells.offwords import is_off
+from nomarium.reading.cells.memo import REPEAT_FIELDS
+from nomarium.reading.cells.offwords import line_is_off
 from nomarium.reading.cells.oftenwords import often_in
-from nomarium.reading.cells.words import fold
+from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.bycontent import LIMITS
 from nomarium.reading.columns.decisions import Decisions
 from nomarium.reading.columns.table import TableReading
@@ -20,7 +22,8 @@ from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.givenfields import event_alone, given_fields
 from nomarium.reading.rows.lone import events_said_alone, is_remark, keeps_books, told_alone
 from nomarium.reading.rows.lonerepeats import Often, often_said
-from nomarium.reading.rows.when import When
+from nomarium.reading.rows.otherwise import said_otherwise
+from nomarium.reading.rows.when import Blame, When, recurrence_of
 from nomarium.reading.rows.whenreader import WhenReader
 from nomarium.sheets.sheet import TOP_ROWS, Sheet, cell_text
 
@@ -40,6 +43,11 @@ _LATE: Final = Refusal(
     "Give it a row of its own: its first and its last day, its time, and how often.",
 )  # fmt: skip
 
+ABOUT_ALL: Final = re.compile(
+    r"(?i)\W*(?:(?:please note|n\.?b\.?|note)\W+)?(?:there\s+(?:is|are|will be)\s+)?(?:no|not|kein\w*|pas de|sin|geen)\b"
+)
+"""How a line begins that says of all rows when they are not held."""
+
 Line = tuple[int, str]
 """The number of a row, and the one text in it."""
 
@@ -54,6 +62,8 @@ class Around(NamedTuple):
     """Events of the table, some hundred of them at least where it has as many."""
     title: int = 0
     """The number of the line that names all of it."""
+    where: str = "beside"
+    """Where the lines stand: beside the table, or above it."""
 
     @property
     def days(self) -> list[dt.date]:
@@ -65,6 +75,8 @@ def said_within(
 ) -> list[Event] | Refusal | None:
     """The events of a row among others that holds this text and nothing else; None when it says none."""
     decisions, options, place = table.decisions, table.options, table.sheet.place(number)
+    if ABOUT_ALL.match(text) and repeats(table):
+        return None  # it says when the others are not held
     often = often_said(text, decisions, options) if not is_remark(text) else None
     if often is not None and not table.says_often:
         return _LATE
@@ -86,38 +98,49 @@ def tell_lone(lines: Sequence[Line], last_number: int, table: TableReading, acco
     """Tell of rows that hold one text and are no events: those before the last event, and below it those that say how often
     something is held."""
     for number, text in lines:
-        told = told_often(text) if table.says_often and number > last_number else None
-        if told is not None and often_said(text, table.decisions, table.options) is not None:
-            told = None  # it says of the rows what these say themselves
+        told = _told_below(text, table) if number > last_number else None
         if number < last_number:
             told = note("row-lone", f"A row that holds one text alone is no event: “{text[:60]}”.")
         if told is not None:
             account.count(told.at(table.sheet.place(number)))
 
 
+def repeats(table: TableReading) -> bool:
+    """Whether rows of a table are held again and again: a column says so, or its first dates do."""
+    if any(column.field in REPEAT_FIELDS and column.filled for column in table.columns):
+        return True
+    return any(event.details.recurrence is not None for event in events_at_top(table))
+
+
 def events_at_top(table: TableReading) -> list[Event]:
-    """The days and titles of the first rows of a table, as far as these are plain."""
+    """The days and titles of the first rows of a table, as far as these are plain, and how they repeat."""
     when = WhenReader(table)
     column = table.column("summary")
     at = column.at if column is not None else -1
     found = []
     for _, row in islice(table.rows(), TOP_ROWS):
         cells = [*row, *[""] * (len(table.columns) - len(row))]
-        said = when.of(cells)
-        if isinstance(said, When):
-            title = cell_text(cells[at]) if at >= 0 else ""
-            found.append(Event(title, said.start, said.end))
+        title = cell_text(cells[at]) if at >= 0 else ""
+        found += [event_alone(title, one, 0, {}) for one in _whens_of(cells, when)]
     return found
+
+
+def _whens_of(row: Sequence[Cell], reader: WhenReader) -> Sequence[When]:
+    when = reader.of(row)
+    if isinstance(when, Blame):
+        said = said_otherwise(row, when.field, reader)
+        return said.whens if said is not None else ()
+    return (when._replace(recurrence=recurrence_of(when.rule)) if when.rule is not None else when,)
 
 
 def events_above(table: TableReading, account: Account) -> Iterator[Event]:
     """The events of lines above a list, which have been counted as notes."""
-    above = frozenset(table.head.title_rows)
+    above = frozenset(table.head.title_rows) - table.options.heard
     lines = [(number, text) for number, text in table.lines if number in above and _may_say(text)]
     if lines and not table.sheet.dates_above:
         held = events_at_top(table)
         decisions = _near(table.decisions, lambda: held)
-        known = Around(table.sheet, decisions, table.options, held, min(above, default=0))
+        known = Around(table.sheet, decisions, table.options, held, min(above, default=0), "above")
         yield from events_around(known, lines, account)
 
 
@@ -134,10 +157,8 @@ def events_around(known: Around, lines: Sequence[Line], account: Account) -> Ite
                 account.count(told.at(place), text)
             continue
         events, notes = found
-        if not events or re.search(_OF_LIMITS, text) or (number == known.title and not is_off(text)):
-            message = f"“{text}” stands beside the table and is no event."
-            told = note("date-above", message, "If it is one, give it a row of the table.")
-            account.count(told.at(place), text)
+        if not events or re.search(_OF_LIMITS, text) or (number == known.title and not line_is_off(text)):
+            account.count(_told_day(text, known.where).at(place), text)
             continue
         _tell(notes, known.sheet, number, account)
         account.count(told_alone(events).at(place), text)
@@ -170,6 +191,38 @@ def with_events_around(
             yield from events_around(around, [line for line in lines if line[0] in passed], account)
 
     return with_them
+
+
+def _told_below(text: str, table: TableReading) -> Problem | None:
+    """The note of a line below all events that says a day or how often, and makes no event; None where it says of the rows what
+    these say themselves."""
+    if often_in(text) is not None and often_said(text, table.decisions, table.options) is not None:
+        return None
+    if ABOUT_ALL.match(text) and repeats(table):
+        return None
+    return told_apart(text, table.decisions.lexicon)
+
+
+def told_apart(text: str, lexicon: Lexicon) -> Problem | None:
+    """The note of a line that says a day or how often, and makes no event; None for others, and for remarks."""
+    return told_often(text) or (_told_day(text) if _names_day(text, lexicon) else None)
+
+
+def _names_day(text: str, lexicon: Lexicon) -> bool:
+    """Whether a line has the name of a month with a number beside it."""
+    if not _may_say(text) or is_remark(text):
+        return False
+    words = re.findall(r"[^\W\d_]{3,}|\d+", fold(text))
+    months = lexicon.months
+    return any(
+        (a in months and b.isdigit()) or (a.isdigit() and len(a) < 3 and b in months)
+        for a, b in pairwise(words)
+    )
+
+
+def _told_day(text: str, where: str = "beside") -> Problem:
+    message = f"“{text}” stands {where} the table and is no event."
+    return note("date-above", message, "If it is one, give it a row of the table.")
 
 
 def _near(decisions: Decisions, held: Callable[[], Sequence[Event]]) -> Decisions:

@@ -37,14 +37,19 @@ _REMARK = (
 )
 """A line that is about the table, or to whom to turn, and no title."""
 _JOINTS = r"(?:on|from|the|le|du|am|vom|den|de|el|dal|op|van|om|für|for)"
-_AND = r"^\s*(?:[,;&+]\s*)?(?:(?:and|et|und|y|e|en)\s+)?"
+_AND = r"^\s*(?:[,;&+]\s*)?(?:(?:and|or|et|ou|und|oder|y|o|e|en)\s+)?"
 """What may part a date from the next one of a list, but for the comma that went with the first."""
-_JOINT = r"(?:\s*[,;&+]|\s+(?:and|et|und|y|e|en))"
+_JOINT = r"(?:\s*[,;&+]|\s+(?:and|or|et|ou|und|oder|y|o|e|en))"
 """What parts the days of a list."""
 OFTEN_UNREAD = Refusal(
     "repeat-unread", "The line says how often something is held, and how is not understood.",
     "Give it a row of its own: its first and its last day, its time, and how often.",
 )  # fmt: skip
+_IN_STEAD = re.compile(
+    r"(?i)\W*(?:if (?:it (?:is|rains)|wet|raining|cancelled|postponed)\b|in (?:case|the event) of\b|rain[ -]?dates?\b|(?:wet|bad)[ -]weather\b|(?:reserve|back-?up|alternative|fall-?back) (?:date|day)s?\b|"
+    r"bei (?:regen|schlechtem wetter)\b|en cas de (?:pluie|mauvais temps)\b)"
+)
+"""How a line begins that says when something is held if it is not held on its day."""
 _MOST_DAYS = 31
 """Days of a range whose times are those of each of them."""
 _MOST_WORDS = 25
@@ -123,7 +128,7 @@ def events_said_alone(
     text: str, decisions: Decisions, options: ReadingOptions, number: int
 ) -> list[Event] | Refusal | None:
     """The events of a row of this number that holds this text and nothing else; None when it says none."""
-    said = lone_event(text, decisions)
+    said = lone_event(text, decisions) if _IN_STEAD.match(text) is None else None
     if said is None or isinstance(said, Refusal):
         return said
     title, parts = said

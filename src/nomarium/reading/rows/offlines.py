@@ -3,14 +3,15 @@
 import calendar
 import datetime as dt
 import re
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator, Sequence
 from functools import lru_cache
 from itertools import islice, pairwise
 from typing import Final, Literal, NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.model.limits import LONGEST_CELL, MOST_TABLE_ROWS
-from nomarium.model.problem import Problem
+from nomarium.model.problem import Problem, note
+from nomarium.model.wording import listed
 from nomarium.reading.cells.dates import Day
 from nomarium.reading.cells.offwords import is_off, is_term
 from nomarium.reading.cells.words import ENGLISH, fold
@@ -68,7 +69,11 @@ class SaidLine(NamedTuple):
 
 def lines_beside(sheet: Sheet, options: ReadingOptions) -> list[SaidLine]:
     """What the rows of a sheet that hold one text say of when school is held."""
-    lines = list(_lines(sheet))
+    return said_lines(list(_lines(sheet)), options)
+
+
+def said_lines(lines: Sequence[tuple[int, str]], options: ReadingOptions) -> list[SaidLine]:
+    """What lines, with their numbers, say of when school is held."""
     years = _Years({int(year) for _, text in lines for year in re.findall(r"\b20\d\d\b", text)}, options)
     found = []
     for number, text in lines:
@@ -81,6 +86,27 @@ def lines_beside(sheet: Sheet, options: ReadingOptions) -> list[SaidLine]:
         if off or held:
             found.append(SaidLine(number, text, closed, tuple(held), len(closed) < len(off)))
     return found
+
+
+def ordinals_of(spans: Iterable[tuple[dt.date | str, dt.date | str]]) -> frozenset[int]:
+    """The days of stretches whose years are known."""
+    return frozenset(
+        ordinal
+        for first, last in spans
+        if isinstance(first, dt.date) and isinstance(last, dt.date)
+        for ordinal in range(first.toordinal(), last.toordinal() + 1)
+    )
+
+
+def told_closed(sheet: Sheet, lines: Sequence[SaidLine]) -> Problem:
+    """The note that nothing is held on days that lines name."""
+    message = f"Nothing is held on the days that {quoted(lines)} takes out."
+    told = note("line-off", message, "If something is, take the line out.")
+    return told.at(sheet.place(lines[0].number))
+
+
+def quoted(lines: Sequence[SaidLine]) -> str:
+    return listed([f"“{line.text}”" for line in lines])
 
 
 def _is_name(name: str) -> bool:
