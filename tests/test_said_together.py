@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import csv
 from pathlib import Path
 
 import pytest
@@ -463,3 +464,28 @@ def test_times_under_weekdays_beside_what_is_held_are_a_week_whatever_heads_it(
         "Lane swim 2026-09-09T06:30/2026-09-09T08:00",
         "Lessons 2026-09-07T16:00/2026-09-07T18:00",
     ]
+
+
+DRAWN = ",Mon,Tue,Wed\n9:00-9:50,Rigging,Knots,Rigging\n10:00-10:50,Oars,,Sails"
+ABOVE = {
+    "one below the other": ("Teacher: R. Finch,,,\nRoom: Loft 1,,,\n", {"teacher": "R. Finch", "room": "Loft 1"}),
+    "in cells beside them": ("Class,7A,,\nRoom,Loft 1,,\n", {"group": "7A", "room": "Loft 1"}),
+    "in one cell": ("Class: 7A   Room: Loft 1   Tutor: Finch,,,\n", {"group": "7A", "room": "Loft 1"}),
+    "in one cell, parted by bars": ("Room: Loft 1 | Teacher: R. Finch,,,\n", {"teacher": "R. Finch", "room": "Loft 1"}),
+    "alone": ("Class: 7A,,,\n", {"group": "7A"}),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("kind", ABOVE)
+def test_what_labels_above_a_drawn_week_say_is_of_all_its_classes(kind: str, tmp_path: Path) -> None:
+    above, said = ABOVE[kind]
+    target = tmp_path / "out.csv"
+    outcome = nomarium("build", csv_file(tmp_path, above + DRAWN), "-o", target, *WEEK)
+    assert outcome.status == 0, outcome.text
+    rows = list(csv.DictReader(target.read_text("utf-8-sig").splitlines()))
+    assert len(rows) == 5
+    assert {part: row.get(part.title(), "") for row in rows for part in said} == said
+    assert {
+        row.get(part, "") for row in rows for part in ("Teacher", "Room", "Group") if part.lower() not in said
+    } <= {""}
+    assert ("Not used, above the timetable: “Tutor: Finch”" in outcome.text) == ("Tutor" in above)

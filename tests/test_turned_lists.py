@@ -181,5 +181,5 @@ def test_a_cell_of_marks_and_hours_is_no_fault(cell: str, tmp_path: Path) -> Non
 
 
 def test_a_day_in_a_cell_is_no_hour(tmp_path: Path) -> None:
-    cell = "Dinner moved from 4 June to 11 June"
+    cell = "Dinner planned since 4 June"
     assert f"{cell} 2026-09-07/2026-09-08 @ Loft" in built(csv_file(tmp_path, ROOMS.format(cell)))

@@ -273,7 +273,6 @@ STOPPED = {
     "two slots are no start and end": ("Date,Name,Slot 1,Slot 2\n7 Sep 2026,Ann,9:00,10:00\n8 Sep 2026,Bob,9:30,", ["“Slot 1” holds times"]),
     "moved by a remark": ("Date,Event,Notes\n8 Sep 2026,Steam,moved to 9 Sep\n9 Sep 2026,Loft,moved to Loft 2", ["row 2", "not held on its date"]),
     "postponed": ("Date,Event,Notes\n8 Sep 2026,Steam,Postponed until Friday\n9 Sep 2026,Loft,", ["not held on its date"]),
-    "a date under a footnote": ("Date,Event\n7 Sep 2026,A\n8 Sep 2026,B\n* may change\nHalf term: 26 - 30 October", ["26 October has no year", "--school-year"]),
     "names under posts": ("Date,Gate,Bar,Tower\n12/09/2026,Ann,Bob,Cyd\n13/09/2026,Dee,Eve,Fay", ["--as roster"]),
     "another rate is no other date": ("Date,Event,Day date\n7 Sep 2026,A,8 Sep 2026", ["Both “Date” and “Day date”"]),
 }  # fmt: skip

@@ -52,6 +52,10 @@ class DrawnWeek(NamedTuple):
     """Headings of columns beside its lines whose texts are written once over those that they hold for."""
     unused: Mapping[int, str] = MappingProxyType({})
     """Columns beside the names of rows that say what nothing uses, by their headings."""
+    above: Mapping[str, str] = MappingProxyType({})
+    """What labels above the days say of all classes, beside whose they are: the room, say."""
+    unused_above: tuple[str, ...] = ()
+    """What else they say."""
 
 
 class Grid:

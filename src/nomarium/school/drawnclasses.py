@@ -160,6 +160,13 @@ def _told(sheet: Sheet, week: DrawnWeek) -> Iterator[Problem]:
         shown = ", ".join(f"“{heading}”" for heading in week.unused.values())
         message = f"Not used, beside the names of the rows: {shown}."
         yield note("plan-column-unused", message).at(sheet.place())
+    if week.above:
+        named = listed([f"{part} “{value}”" for part, value in week.above.items()])
+        message = f"All classes of the drawing have what stands above it: {named}."
+        yield note("said-above", message).at(sheet.place())
+    if week.unused_above:
+        shown = listed([f"“{text}”" for text in week.unused_above])
+        yield note("plan-column-unused", f"Not used, above the timetable: {shown}.").at(sheet.place())
     if week.breaks:
         shown = listed(list(dict.fromkeys(week.breaks)))
         yield note("breaks", f"No classes are in {shown}.").at(sheet.place())

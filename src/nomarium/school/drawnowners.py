@@ -95,7 +95,10 @@ def said_by(
     notes += [told_of(name, term).at(sheet.place()) for name, term in terms.items()]
     others = {name: below for name, below in texts.items() if name not in terms}
     if headed:
-        owners = {name: whose(name, known, seen) if known.kind(name) else {headed: name} for name in others}
+        owners = {
+            name: whose(name, known, seen) if known.kind(name) or ":" in name else {headed: name}
+            for name in others
+        }
     else:
         owners = _guessed(others, known, seen, notes, sheet, called)
     return {**owners, **{name: {"term": term} for name, term in terms.items()}}

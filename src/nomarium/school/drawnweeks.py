@@ -28,7 +28,7 @@ from nomarium.school.drawnheads import (
     without_week,
 )
 from nomarium.school.drawnlines import Slot, named_slot, slot_in
-from nomarium.school.drawntitles import heads_drawings, of_sheet, titles_of
+from nomarium.school.drawntitles import heads_drawings, of_sheet, said_of_drawing, titles_of
 from nomarium.school.drawnturns import with_weeks_beside_days, with_weeks_over_days
 from nomarium.school.planheads import plain
 from nomarium.school.stackeddays import stacked_heads
@@ -69,6 +69,8 @@ class _Reader:
         self._of_sheet = frozenset[str]()
         self._unused: dict[int, str] = {}
         self._once = set[str]()
+        self._above: dict[str, str] = {}
+        self._unused_above: dict[str, None] = {}
 
     def across(self) -> DrawnWeek | None:
         """The drawings, from one row of days to the next."""
@@ -93,7 +95,14 @@ class _Reader:
                 found.begins.append(len(found.held))
                 idle += self._drawing(found, at, end, first, left, columns)
         return (
-            found._replace(idle=idle, goes_on=self._goes_on, once=frozenset(self._once), unused=self._unused)
+            found._replace(
+                idle=idle,
+                goes_on=self._goes_on,
+                once=frozenset(self._once),
+                unused=self._unused,
+                above=self._above,
+                unused_above=tuple(self._unused_above),
+            )
             if found.held and not _are_numbers(found.held)
             else None
         )
@@ -172,13 +181,7 @@ class _Reader:
         found.labels.extend(name for names in days.values() for name in names)
         groups = self._groups_under(at, end, left, days)
         under = {} if groups else self._periods_under(at, end, days)
-        above, title = titles_of(self._rows, at, first, max(days), self._day)
-        above = [text for text in above if text not in self._of_sheet]
-        week = self._week_in(at, min(days)) or next(
-            (w for text in (*above, title) if (w := week_of(text))), ""
-        )
-        whose = next(filter(None, map(without_week, (title, *reversed(above)))), "")
-        found.titles.extend(text for text in (*above, title) if text)
+        week, whose, above = self._titled(found, at, first, days)
         if under:
             return self._wide(found, range(at, at + 2), end, days, under, week)
         if groups:
@@ -217,8 +220,25 @@ class _Reader:
                 taken, names = self._spanned(n, column, slot, by_row, days)
                 owner = groups.get(column, slot.period if are_named else whose)  # A1 (8:30-12:00)
                 place = self._grid.place(n, column)
-                found.held.append(Held(*place, text, names, taken, week, owner, said.said.get(n, _NOTHING)))
+                own = {**above, **said.said.get(n, _NOTHING)}
+                found.held.append(Held(*place, text, names, taken, week, owner, own))
         return idle
+
+    def _titled(
+        self, found: DrawnWeek, at: int, first: int, days: Mapping[int, tuple[str, ...]]
+    ) -> tuple[str, str, Mapping[str, str]]:
+        """The week of a drawing, whose it is, and what else labels above it say of all its classes."""
+        above, title = titles_of(self._rows, at, first, max(days), self._day)
+        above = [text for text in above if text not in self._of_sheet]
+        week = self._week_in(at, min(days)) or next(
+            (w for text in (*above, title) if (w := week_of(text))), ""
+        )
+        labelled = said_of_drawing(self._rows, at, first, max(days))
+        self._above |= labelled.others
+        self._unused_above |= dict.fromkeys(labelled.unused)
+        whose = labelled.whose or next(filter(None, map(without_week, (title, *reversed(above)))), "")
+        found.titles.extend(text for text in (*above, title) if text)
+        return week, whose, labelled.others
 
     def _is_line(self, n: int, columns: Sequence[int]) -> bool:
         """Whether columns say the period or the time of a row."""

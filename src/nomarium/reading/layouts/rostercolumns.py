@@ -58,8 +58,8 @@ def columns_of(
     if time is None:  # a *Slot* or *Session* that says no more than when
         halves = (n for n, cell in enumerate(head) if normal(cell_text(cell)) in SESSION_HEADINGS)
         time = next((n for n in halves if are_times(body, n)), None)
-    if time is None:
-        time = _starts_beside(head, body, date_at)
+    starts = _starts_beside(head, body, date_at) if time is None else None
+    time = starts if time is None else time
     end = next((n for n, field in fields.items() if field == "end"), None)
     if time is None:
         time, end = _unheaded_times(head, body, date_at, end)
@@ -84,11 +84,14 @@ def columns_of(
     sessions = tuple(n for n in columns if n != place)
     duties = [n for n in sessions if not is_session(head[n]) and re.search(DUTY, fold(cell_text(head[n])))]
     are_parts = all(is_session(head[n]) or n in duties for n in sessions)
+    known_time = (
+        None if starts is not None else time
+    )  # beside places and parts of the day it may be anything's
     if len(sessions) - len(duties) > 1 and are_parts:
-        return RosterColumns(sessions, "parts of the day", time, end, part, place)
+        return RosterColumns(sessions, "parts of the day", known_time, end, part, place)
     if sum(_is_place(head[n]) for n in columns) * 2 > len(columns):
         places = tuple(n for n in columns if _is_place(head[n]) or not are_times(body, n))
-        return RosterColumns(places, "places", time, end, part)
+        return RosterColumns(places, "places", known_time, end, part)
     weekdays = {n: day for n in columns if (day := _weekday_of(top, cell_text(head[n]))) is not None}
     if len(weekdays) == len(columns) and len(set(weekdays.values())) > 1:
         return RosterColumns(columns, "weekdays", time, end, part, weekdays=weekdays)
@@ -131,7 +134,7 @@ def _starts_beside(head: Sequence[Cell], body: Sequence[Row], date_at: int) -> i
     """The column right of the dates that alone holds times, and no ends, whatever it is called: `Service` over `10.30am`. Hours of
     people have ends."""
     timed = [n for n in range(len(head)) if n != date_at and are_times(body, n)]
-    if timed != [date_at + 1]:
+    if timed != [date_at + 1] or not cell_text(head[date_at + 1]):
         return None
     times = [time_of(row[date_at + 1]) for _, row in body if date_at + 1 < len(row)]
     return date_at + 1 if all(time.end is None for time in times) else None

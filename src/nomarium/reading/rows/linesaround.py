@@ -9,7 +9,7 @@ from typing import Final, NamedTuple
 from nomarium.model.account import Account
 from nomarium.model.cell import Cell
 from nomarium.model.event import Event
-from nomarium.model.problem import Problem, note
+from nomarium.model.problem import Place, Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.memo import REPEAT_FIELDS
 from nomarium.reading.cells.offwords import line_is_off
@@ -29,6 +29,7 @@ from nomarium.sheets.sheet import TOP_ROWS, Sheet, cell_text
 
 _FAR: Final = dt.timedelta(days=550)
 """Beyond this distance from all days of a table a line tells of something else: since when a club has been there."""
+_YEAR: Final = r"\b(?:19|20)\d\d\b|/\d\d\b"
 _WEEK: Final = dt.timedelta(weeks=1)
 _LEAST_SHARED: Final = 4
 """Letters of a word by which two titles are of one event."""
@@ -66,6 +67,11 @@ class Around(NamedTuple):
     """Where the lines stand: beside the table, or above it."""
 
     @property
+    def near(self) -> Decisions:
+        """Its decisions, by which a day without a year is near its own where nothing else says so."""
+        return _near(self.decisions, lambda: self.held)
+
+    @property
     def days(self) -> list[dt.date]:
         return [event.first_day for event in self.held]
 
@@ -88,7 +94,10 @@ def said_within(
         events: list[Event] | Refusal | None = [_often_alone(often, number, options)]
         _tell(often.notes, table.sheet, number, account)
     else:
-        events = events_said_alone(text, _near(decisions, lambda: events_at_top(table)), options, number)
+        near = _near(decisions, lambda: events_at_top(table))
+        events = events_said_alone(text, near, options, number)
+        if events and not isinstance(events, Refusal):
+            _tell_year(near, decisions, text, place, account)
     if events and not isinstance(events, Refusal):
         account.count(told_alone(events).at(place))
     return events
@@ -139,8 +148,7 @@ def events_above(table: TableReading, account: Account) -> Iterator[Event]:
     lines = [(number, text) for number, text in table.lines if number in above and _may_say(text)]
     if lines and not table.sheet.dates_above:
         held = events_at_top(table)
-        decisions = _near(table.decisions, lambda: held)
-        known = Around(table.sheet, decisions, table.options, held, min(above, default=0), "above")
+        known = Around(table.sheet, table.decisions, table.options, held, min(above, default=0), "above")
         yield from events_around(known, lines, account)
 
 
@@ -161,6 +169,7 @@ def events_around(known: Around, lines: Sequence[Line], account: Account) -> Ite
             account.count(_told_day(text, known.where).at(place), text)
             continue
         _tell(notes, known.sheet, number, account)
+        _tell_year(known.near, known.decisions, text, place, account)
         account.count(told_alone(events).at(place), text)
         account.note_made_events(number, len(events))
         yield from events
@@ -187,8 +196,9 @@ def with_events_around(
             yield event
         passed = {number for number, _ in account.note_rows[before:]}
         if held:
-            around = known._replace(decisions=_near(known.decisions, lambda: held), held=held)
-            yield from events_around(around, [line for line in lines if line[0] in passed], account)
+            yield from events_around(
+                known._replace(held=held), [line for line in lines if line[0] in passed], account
+            )
 
     return with_them
 
@@ -233,7 +243,15 @@ def _near(decisions: Decisions, held: Callable[[], Sequence[Event]]) -> Decision
     if not days:
         return decisions
     window = (min(days), max(days))
-    return decisions._replace(window=window, window_evidence="the other dates of the table", is_near=True)
+    evidence = f"the dates of the rest ({window[0]} to {window[1]})"
+    return decisions._replace(window=window, window_evidence=evidence, is_near=True)
+
+
+def _tell_year(near: Decisions, own: Decisions, text: str, place: Place, account: Account) -> None:
+    """Tell where the year of a line comes from, of which the table's own dates need none."""
+    if near is not own and re.search(_YEAR, text) is None:
+        message = f"Days without a year are set near {near.window_evidence}."
+        account.count(note("date-years", message).at(place))
 
 
 def _may_say(text: str) -> bool:
@@ -242,16 +260,16 @@ def _may_say(text: str) -> bool:
 
 def _found(known: Around, number: int, text: str) -> tuple[list[Event], tuple[Problem, ...]] | None:
     """The events that a line says, none where it only names a day; None where it says none, or what the rows say themselves."""
-    often = often_said(text, known.decisions, known.options)
+    often = often_said(text, known.near, known.options)
     if isinstance(often, Often):
         return (
             None if often.are_of(known.days) else ([_often_alone(often, number, known.options)], often.notes)
         )
-    events = often or events_said_alone(text, known.decisions, known.options, number)
+    events = often or events_said_alone(text, known.near, known.options, number)
     if events is None:
         return None
     if isinstance(events, Refusal):
-        return [], ()
+        return None if re.search(_BEGINS, text) else ([], ())
     if not known.held:
         return [], ()
     if _are_of_table(known, events, text):
