@@ -6,7 +6,7 @@ from pathlib import Path
 
 import pytest
 
-from helpers import nomarium, refused
+from helpers import built, csv_file, nomarium, refused
 from test_lines_beside_weekdays import plan_book
 from test_whose_classes import BELL, EARLY, MON, TUE, rows_of
 
@@ -90,8 +90,9 @@ EVERY_DAY = {(*one[:1], day, *one[2:5]) for one in OF_EACH[:3] for day in (MON, 
         [["Teacher", "Room", "Period 1", "Period 2"], *DAILY[1:]],
         [["Teacher", "Room", "1 (9:00-10:00)", "2 (10:15-11:15)"], *DAILY[1:]],
         [["Teacher", "Finch", "Osei"], ["Room", "Loft 1", "Shed 2"], ["1", "Oars", "Tar"], ["2", "Rig", ""]],
+        [["Teacher", "Room", "P1", "P2"], ["", "", "9:00-10:00", "10:15-11:15"], *DAILY[1:]],
     ],
-    ids=["plain", "titled", "named", "timed", "turned"],
+    ids=["plain", "titled", "named", "timed", "turned", "times below"],
 )
 def test_periods_across_without_days_are_held_on_every_one(sheet: list[list[object]], tmp_path: Path) -> None:
     source = plan_book(tmp_path, {"Master": sheet, **YEAR})
@@ -319,3 +320,36 @@ def test_what_says_when_beside_the_names_is_not_passed_over(tmp_path: Path) -> N
     ]
     text = refused(plan_book(tmp_path, {"Master": sheet, **YEAR}))
     assert "The column “Length” beside the names says when the classes of a row are held" in text
+
+
+OF_PERIODS = "Teacher,P1 (9:00-10:00),P2 (10:15-11:15)\nFinch,Oars,Rig\nOsei,Tar,"
+
+
+def test_periods_across_in_a_file_of_their_own_are_held_on_every_day(tmp_path: Path) -> None:
+    source = csv_file(tmp_path, OF_PERIODS)
+    assert built(source, "--from", MON, "--until", MON) == [
+        f"Oars {MON}T09:00/{MON}T10:00", f"Tar {MON}T09:00/{MON}T10:00", f"Rig {MON}T10:15/{MON}T11:15",
+    ]  # fmt: skip
+    assert "--from 2026" in refused(csv_file(tmp_path, OF_PERIODS, "again.csv"))
+
+
+def test_times_across_that_are_no_periods_may_be_those_of_one_evening(tmp_path: Path) -> None:
+    text = "Teacher,4:00,4:10\nFinch,Ada Cole,Ben Fir\nOsei,,Ada Cole"
+    assert "--set date=" in refused(csv_file(tmp_path, text), "--from", MON, "--until", MON)
+
+
+def test_initials_of_teachers_in_the_list_of_staff_are_their_names(tmp_path: Path) -> None:
+    classes = [
+        ["Class", "Day", "Start", "Finish", "Teacher"],
+        ["Oars", "Mon", "9:00", "10:00", "AF"],
+        ["Tar", "Tue", "9:00", "10:00", "KO"],
+    ]
+    staff = [
+        ["Initials", "Name", "Email"],
+        ["AF", "A. Finch", "finch@saltmarsh.example"],
+        ["KO", "K. Osei", "osei@saltmarsh.example"],
+    ]
+    source = plan_book(tmp_path, {"Timetable": classes, "Staff": staff, "Terms": [*EARLY]})
+    assert [(one[0], one[4]) for one in rows_of(source)] == [("Oars", "A. Finch"), ("Tar", "K. Osei")]
+    nomarium("build", source, "-o", tmp_path / "each", "--split-by", "person")
+    assert sorted(one.name for one in (tmp_path / "each").iterdir()) == ["a-finch.ics", "k-osei.ics"]

@@ -2,6 +2,7 @@
 
 import re
 from collections.abc import Sequence
+from itertools import islice
 from typing import Final
 
 from nomarium.model.cell import Cell
@@ -30,7 +31,7 @@ _SCHOOL_DAYS: Final = 5
 def daily_week(sheet: Sheet) -> DrawnWeek | None:
     """The classes of a sheet that is called after no day and has its periods or times on one side, names of teachers, rooms or groups under a heading that
     says so on the other, and no day; None for any other. They have no label: they meet on every one."""
-    rows = list(sheet.rows())
+    rows = list(islice(sheet.rows(), _TOP_ROWS + 1))
     if len(rows) > _TOP_ROWS or day_of(sheet.name):
         return None
     return _across(Grid(sheet, rows)) or _across(Grid(turned(sheet, rows), turn(rows), sheet))
@@ -47,16 +48,37 @@ def _across(grid: Grid) -> DrawnWeek | None:
         under = _periods_of(row)
         if not under or not any(heads_names(grid.filled(at, c)) for c in range(min(under))):
             continue
-        if _says_when(grid.rows[:at], grid.rows[at + 1 :], under):
+        below = _with_times_below(grid, at, under)[1].stop
+        if _says_when(grid.rows[:at], grid.rows[below:], under):
             return None
         found = DrawnWeek([], [], [], [], 0, [], [], [], [])
         found.others.extend(grid.rows[:at])
         days = {min(under): ()}
-        idle, unused = take_wide(found, grid, range(at, at + 1), len(grid.rows), days, under, "")
+        under, heads = _with_times_below(grid, at, under)
+        idle, unused = take_wide(found, grid, heads, len(grid.rows), days, under, "")
         if any(held.week for held in found.held):  # weeks that take turns are weeks of weekdays
             found.held[:] = [held._replace(labels=WEEKDAYS[:_SCHOOL_DAYS]) for held in found.held]
         return found._replace(idle=idle, unused=unused) if found.held else None
     return None
+
+
+def _with_times_below(grid: Grid, at: int, under: dict[int, Slot]) -> tuple[dict[int, Slot], range]:
+    """The periods of row `at` with the times that the row below says of each, and the rows of these headings."""
+    row = grid.rows[at + 1][1] if at + 1 < len(grid.rows) else ()
+    has_names = any(cell_text(cell) for cell in row[: min(under)])
+    timed = {
+        n: slot_in(n, [slot.heading, row[n]]) for n, slot in under.items() if n < len(row) and is_time(row[n])
+    }
+    slots = {n: slot for n, slot in timed.items() if slot is not None}
+    if has_names or slots.keys() != under.keys():
+        return under, range(at, at + 1)
+    return slots, range(at, at + 2)
+
+
+def numbers_periods(sheet: Sheet) -> bool:
+    """Whether a sheet is such a drawing of periods by their names or numbers: times alone may be those of one evening."""
+    week = daily_week(sheet)
+    return week is not None and all(slot.period for slots in week.slots for slot in slots)
 
 
 def _periods_of(row: Sequence[Cell]) -> dict[int, Slot]:

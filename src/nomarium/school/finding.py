@@ -10,6 +10,7 @@ from nomarium.reading.cells.offwords import is_off, is_term
 from nomarium.reading.cells.weekdaycodes import WeekdayCodes
 from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.options import ReadingOptions
+from nomarium.school.dailyweeks import numbers_periods
 from nomarium.school.datewords import looks_like_date
 from nomarium.school.daysheets import with_days_above
 from nomarium.school.drawnheads import are_cycle_letters, letter_columns
@@ -54,7 +55,11 @@ def timetables_in(sheets: Sequence[Sheet]) -> list[list[Sheet]]:
     by_file: dict[str, list[Sheet]] = {}
     for sheet in sheets:
         by_file.setdefault(sheet.file, []).append(sheet)
-    return [group for group in by_file.values() if any(_kind(sheet).table == "timetable" for sheet in group)]
+    return [
+        group
+        for group in by_file.values()
+        if any(_kind(sheet).table == "timetable" or numbers_periods(sheet) for sheet in group)
+    ]
 
 
 def are_of_the_year(sheets: Sequence[Sheet]) -> bool:
@@ -148,9 +153,11 @@ def _is_one(group: Sequence[Sheet], options: ReadingOptions) -> bool:
     asked = asked_headings(options.columns)
     labels = labels_of_sheets(group)
     kinds = [_kind(sheet, labels, asked) for sheet in group]
-    return any(kind.table.partition(":")[0] in _SIGNS for kind in kinds) or any(
-        _names_sheets(sheet, kind, group) for sheet, kind in zip(group, kinds, strict=True)
-    )
+    if any(kind.table.partition(":")[0] in _SIGNS for kind in kinds):
+        return True
+    if any(kind.table == "terms" for kind in kinds) and any(map(numbers_periods, group)):
+        return True
+    return any(_names_sheets(sheet, kind, group) for sheet, kind in zip(group, kinds, strict=True))
 
 
 def _draws_labels(sheet: Sheet) -> bool:

@@ -100,8 +100,8 @@ def _kind(text: str) -> str | None:
     )
 
 
-def names_in(table: Table | None) -> tuple[Naming, list[Problem]]:
-    """Read the Names table."""
+def names_in(table: Table | None, people: Table | None = None) -> tuple[Naming, list[Problem]]:
+    """Read the Names table, and the initials of teachers in that of people, which it need not repeat."""
     rows, problems = list[Named](), list[Problem]()
     seen: dict[tuple[str, str], Item] = {}
     for item in table.items if table else ():
@@ -147,6 +147,10 @@ def names_in(table: Table | None) -> tuple[Naming, list[Problem]]:
                 item,
             )
         )
+    known = {plain(row.code) for row in rows if row.kind in ("", "teacher")}
+    for item in people.items if people else ():
+        if (code := item.text("code")) and plain(code) not in known:
+            rows.append(Named(code, item.text("name"), "teacher", "", True, "", (), item))
     return Naming(rows), problems
 
 

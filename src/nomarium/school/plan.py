@@ -90,7 +90,10 @@ def read_plan(
     rows = read_year_rows(tables, dates)
     problems += rows.problems
     notes += rows.notes
-    (naming, found), (people, more) = names_in(tables.get("names")), people_in(tables.get("people"))
+    (naming, found), (people, more) = (
+        names_in(tables.get("names"), tables.get("people")),
+        people_in(tables.get("people")),
+    )
     problems += [*found, *more]
     taught = classes_found(found_sheets, naming, people, rows, dates, under, problems, notes)
     notes += close_on(rows, days_off) if days_off else []

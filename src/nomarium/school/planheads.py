@@ -72,6 +72,7 @@ HEADINGS: dict[str, dict[str, str]] = {
     "people": {
         "name": "Name, full name, person, teacher, nom", "email": "Email, e-mail, mail, address, email address, courriel",
         "groups": "Groups, group, member of, groupes, groupe", "classes": "Classes, courses, enrolled in, cours",
+        "code": "Initials, initial, staff code, teacher code, short name, abbreviation, abbr, kurzel, sigle, siglas, afkorting",
     },
     "places": {
         "name": "Name, place, place name, room, location, venue, where, code, lieu, salle, nom", "address": "Address, street, street address, adresse",
