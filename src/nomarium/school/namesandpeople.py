@@ -100,6 +100,13 @@ def _kind(text: str) -> str | None:
     )
 
 
+def names_and_people(names: Table | None, people: Table | None) -> tuple[Naming, People, list[Problem]]:
+    """Read the tables Names and People."""
+    naming, problems = names_in(names, people)
+    known, more = people_in(people)
+    return naming, known, [*problems, *more]
+
+
 def names_in(table: Table | None, people: Table | None = None) -> tuple[Naming, list[Problem]]:
     """Read the Names table, and the initials of teachers in that of people, which it need not repeat."""
     rows, problems = list[Named](), list[Problem]()

@@ -17,7 +17,7 @@ from nomarium.school.drawnowners import of_sheet_named, whose
 from nomarium.school.lengthsbeside import lengths_unlike_bells
 from nomarium.school.lessons import Lesson, poured, read_lessons
 from nomarium.school.meetings import Meeting, NotMet, meet
-from nomarium.school.namesandpeople import Naming, People, enrolled, names_in, people_in
+from nomarium.school.namesandpeople import Naming, People, enrolled, names_and_people
 from nomarium.school.periodtimes import with_times
 from nomarium.school.planheads import plain
 from nomarium.school.plantables import Item, Table
@@ -90,11 +90,8 @@ def read_plan(
     rows = read_year_rows(tables, dates)
     problems += rows.problems
     notes += rows.notes
-    (naming, found), (people, more) = (
-        names_in(tables.get("names"), tables.get("people")),
-        people_in(tables.get("people")),
-    )
-    problems += [*found, *more]
+    naming, people, found = names_and_people(tables.get("names"), tables.get("people"))
+    problems += found
     taught = classes_found(found_sheets, naming, people, rows, dates, under, problems, notes)
     notes += close_on(rows, days_off) if days_off else []
     settings = with_weekdays(settings, taught.rows.weekdays, taught.rows.items, notes)

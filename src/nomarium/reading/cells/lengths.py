@@ -86,7 +86,8 @@ def _secs_of(text: str, bare_unit_secs: int | None) -> int | Refusal:
         return WholeDays(whole) if bare_unit_secs >= _UNITS["day"] else whole
     elif re.fullmatch(r"\d+(?:[.,]\d+)?", plain):
         message = f"“{text}” has no unit: hours or minutes?"
-        return Refusal("length-unit", message, _FORMS)
+        remedy = f"{_FORMS.rstrip('.')}; or say the unit of all in the heading, “Length (min)” or “Length (hours)”."
+        return Refusal("length-unit", message, remedy)
     else:
         mixed = re.fullmatch(r"(\d+) ?h(?:rs?|ours?)? ?(\d{2})", plain)  # 1h30, 1 hr 15
         if mixed:
