@@ -489,3 +489,32 @@ def test_what_labels_above_a_drawn_week_say_is_of_all_its_classes(kind: str, tmp
         row.get(part, "") for row in rows for part in ("Teacher", "Room", "Group") if part.lower() not in said
     } <= {""}
     assert ("Not used, above the timetable: “Tutor: Finch”" in outcome.text) == ("Tutor" in above)
+
+
+DUE = {
+    "Boat,Next service,Last serviced,Last inspection\nSkiff,1 Nov 2026,1 Aug 2026,3 Mar 2026\nSloop,15 Oct 2026,15 Sep 2026,4 Mar 2026": [
+        "Skiff: Next service 2026-11-01/2026-11-02", "Sloop: Next service 2026-10-15/2026-10-16",
+    ],
+    "Name,Last visit,Next visit\nCole,1 Aug 2026,1 Nov 2026": ["Cole: Next visit 2026-11-01/2026-11-02"],
+    "Task,Due,Last done\nOil winch,1 Nov 2026,1 Aug 2026": ["Oil winch 2026-11-01/2026-11-02"],
+    "Item,Bought,Warranty ends,Next check\nWinch,1 Aug 2024,1 Aug 2027,1 Nov 2026": [
+        "Winch: Warranty ends 2027-08-01/2027-08-02", "Winch: Next check 2026-11-01/2026-11-02",
+    ],
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("text", DUE)
+def test_what_is_due_is_in_the_title_and_what_was_done_last_is_no_event(text: str, tmp_path: Path) -> None:
+    assert built(csv_file(tmp_path, text)) == DUE[text]
+
+
+@pytest.mark.parametrize(("first", "last"), [("First session", "Last session"), ("Start date", "End date")])
+def test_one_weekday_for_the_first_and_the_last_of_many_weeks_may_be_weekly(
+    first: str, last: str, tmp_path: Path
+) -> None:
+    text = f"Class,{first},{last},Time\nOars,1 Sep 2026,1 Dec 2026,9-10am"
+    source = csv_file(tmp_path, text)
+    assert "every week, on each of these days, or one long event?" in refused(source)
+    assert len(built(source, "--set", "repeat=weekly")) == 14
+    assert len(built(source, "--spans", "daily")) == 92
+    assert len(built(csv_file(tmp_path, text.replace("1 Dec", "11 Sep")))) == 11

@@ -231,7 +231,7 @@ STOPPED = {
         "Class,Day,Time,First day,Last day,No. of weeks\nKnots,Mon,9:00-10:00,7 Sep 2026,14 Dec 2026,4", ["4 times by one cell", "make it 15"],
     ),
     "how several dates repeat": (
-        "Service,Last done,Next due,Every\nBoiler,3 Mar 2026,3 Mar 2027,12 months", ["nothing says which of its dates does", '--column "Next due=date"'],
+        "Service,First check,Next due,Every\nBoiler,3 Mar 2026,3 Mar 2027,12 months", ["nothing says which of its dates does", '--column "Next due=date"'],
     ),
     "hours from a first to a last day": ("Course,Start,Finish,Duration\nKnots,7 Sep 2026,28 Sep 2026,2 hours", ["a length of hours", "no start time"]),
     "a last day of a row that does not repeat": (

@@ -23,6 +23,10 @@ POSTS: Final = frozenset(
     "keyholder warden tutor caller host speaker".split()
 )
 """Headings of those who do something then."""
+_DUE: Final = re.compile(
+    r"(?:next|upcoming) [^\W\d_].*|(?:.+ )?(?:renewal|expiry|expires|inspection|service|servicing|check-?up|mot)(?: (?:date|due|on))?"
+)
+"""Headings of dates that say what is due then, `Next service`; the title says of what."""
 _BARE: Final = "what stands in the column says nothing without its heading"
 
 
@@ -40,12 +44,28 @@ def with_headed_titles(
         return _titled(
             sheet, course, f"{{{course.heading}}}: {{{named.heading}}}", options, "both may be what happens"
         )
+    due = [
+        c for c in columns if c.field == "date" and c.how == "content" and _DUE.fullmatch(normal(c.heading))
+    ]
+    if len(due) == 1 and len(titled) == 1 and _is_of_whom(titled[0]) and "{" not in due[0].heading:
+        return _titled(
+            sheet,
+            titled[0],
+            f"{{{titled[0].heading}}}: {due[0].heading}",
+            options,
+            "the heading of its date says what is due",
+        )
     counting = [c for c in columns if _counts(c) and (c in titled or (c.is_ignored and c.how != "asked"))]
     if len(counting) == 1 and titled in ([], posts, counting):
         return _titled(sheet, counting[0], f"{counting[0].heading} {{{counting[0].heading}}}", options)
     if posts and titled == posts:
         return _titled(sheet, posts[0], f"{posts[0].heading}: {{{posts[0].heading}}}", options)
     return options, [*told]
+
+
+def _is_of_whom(column: Column) -> bool:
+    """Whether titles say of whom or of what something is, and not what happens: they are the only words, or names."""
+    return column.how == "content" or normal(column.heading) in ("name", "full name")
 
 
 def _titled(

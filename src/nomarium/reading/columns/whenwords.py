@@ -82,8 +82,13 @@ _LONGEST_SAID: Final = 40
 _RECORD_WORDS = frozenset(
     "birth dob born naissance geburtsdatum geburtstag nacimiento geboortedatum created modified updated "
     "changed submitted printed exported hired joined paid invoice invoiced timestamp "
-    "added entered edited received logged recorded requested approved registered sent notified".split()
+    "added entered edited received logged recorded requested approved registered sent notified bought purchased acquired".split()
 )
+_LAST_DONE: Final = re.compile(
+    r"(?:last|previous|prev|date|when) (?:date )?(?:done|serviced|checked|inspected|tested|cleaned|completed|reviewed|visited|contacted|seen|replaced|renewed|audited|calibrated|maintained|"
+    r"visit|service|inspection|check(?:[ -]?up)?|review|audit|appointment|test|calibration|contact|backup|maintenance|dose|vaccination)(?: (?:date|on))?"
+)
+"""Headings of when something was done before the day that its row is about."""
 
 
 def speaks_of_when(heading: str, about: Contents, repeats: bool) -> bool:
@@ -197,7 +202,8 @@ def is_planned_end(heading: str) -> bool:
 
 def is_of_record(heading: str) -> bool:
     """Whether a heading names a date that is no event's: of birth, of the last change."""
-    return not _RECORD_WORDS.isdisjoint(normal(heading).split())
+    bare = normal(heading)
+    return not _RECORD_WORDS.isdisjoint(bare.split()) or _LAST_DONE.fullmatch(bare) is not None
 
 
 def is_record_date(heading: str) -> bool:

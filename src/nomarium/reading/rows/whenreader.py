@@ -37,6 +37,7 @@ _NEITHER = Refusal(
     "Give it both; if it lasts all day from the first to the last, write “all day” as its time.",
 )  # fmt: skip
 _FORTNIGHT = 14
+_MONTH = 28
 _WEEK = 7
 
 
@@ -153,7 +154,8 @@ class WhenReader:
         return when._replace(notes=(*when.notes, "length-behind")) if isinstance(when, When) else when
 
     def _names_one_weekday(self, row: Sequence[Cell], parts: dict[str, Part]) -> bool:
-        """Whether a row names one weekday for its first and its last day, weeks after each other: it may be held on that alone."""
+        """Whether a row's first and its last day are of one weekday, weeks after each other, and it names that or they are many: it
+        may be held on that alone."""
         first, last = parts["date"].first, parts["end-date"].first or parts["date"].last
         days = (last - first).days if first is not None and last is not None else 0
         if days < _FORTNIGHT or days % 7:
@@ -161,7 +163,7 @@ class WhenReader:
         weekdays = self.reading.decisions.lexicon.weekdays
         texts = [cell_text(row[self.at[field]]) for field in ("date", "end-date") if field in self.at]
         named = [word for word in re.findall(r"[^\W\d_]+", fold(" ".join(texts))) if word in weekdays]
-        return len(named) > 1 and not parts["date"].is_all_day
+        return (len(named) > 1 or days >= _MONTH) and not parts["date"].is_all_day
 
     def _dated_memo(self, weekday: int | None) -> CellMemo:
         """The memo of the column of dates for rows that name this weekday in a column of its own."""
