@@ -11,6 +11,7 @@ from helpers import built, csv_file, nomarium, refused
 from nomarium.reading.cells.words import ENGLISH
 from nomarium.reading.columns.severalweekdays import with_each_weekday
 from nomarium.sheets.sheet import Area, Sheet
+from test_lines_beside_weekdays import plan_book
 
 YEAR = ("--school-year", "2026:2027")
 WEEK = ("--from", "2026-09-07", "--until", "2026-09-13")
@@ -518,3 +519,25 @@ def test_one_weekday_for_the_first_and_the_last_of_many_weeks_may_be_weekly(
     assert len(built(source, "--set", "repeat=weekly")) == 14
     assert len(built(source, "--spans", "daily")) == 92
     assert len(built(csv_file(tmp_path, text.replace("1 Dec", "11 Sep")))) == 11
+
+
+MONTHS = {
+    "October 2026": [["Day", "Event"], [5, "Launch"], [6, "Race"]],
+    "November 2026": [["Day", "Event"], [14, "Fair"]],
+}
+
+
+def test_a_sheet_for_each_month_may_have_one_row(tmp_path: Path) -> None:
+    assert built(plan_book(tmp_path, MONTHS)) == [
+        "Launch 2026-10-05/2026-10-06", "Race 2026-10-06/2026-10-07", "Fair 2026-11-14/2026-11-15",
+    ]  # fmt: skip
+
+
+def test_a_sheet_with_the_headings_of_another_is_never_passed_over(tmp_path: Path) -> None:
+    terms = {
+        "Autumn": [["Day", "Event"], ["Mon 5 Oct 2026", "Launch"]],
+        "Spring": [["Day", "Event"], ["Monday", "Fair"]],
+    }
+    assert "“Spring”" in refused(plan_book(tmp_path, terms))
+    terms["Spring"] = [["Day", "Event"]]
+    assert built(plan_book(tmp_path, terms)) == ["Launch 2026-10-05/2026-10-06"]

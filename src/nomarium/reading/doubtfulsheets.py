@@ -2,13 +2,14 @@
 
 import re
 from collections.abc import Sequence
+from itertools import islice
 from typing import Final
 
 from nomarium.model.problem import Problem
 from nomarium.model.wording import listed
 from nomarium.reading.layouts.layout import NotRead, Reading, not_read
 from nomarium.reading.options import ReadingOptions
-from nomarium.sheets.sheet import Sheet
+from nomarium.sheets.sheet import Sheet, cell_text
 
 _ABOUT: Final = (
     r"(?i)\W*(?:read[ -]?me(?: first)?|instructions?|guidance|help|how to\b.*|about(?: this\b.*)?|legend|key|anleitung|hinweise|lisez[ -]?moi|mode d.emploi|"
@@ -28,6 +29,9 @@ _BESIDE: Final = (
 _SECOND: Final = r"\s*\(\d\)$"
 """What a program writes behind the name of a sheet's copy."""
 
+_HEAD_ROWS: Final = 12
+"""Rows from the top of a sheet in which its headings are looked for."""
+
 Looked = Sequence[tuple[Sheet, Reading | NotRead]]
 
 
@@ -45,6 +49,20 @@ def without_pages_about(looked_at: Looked, options: ReadingOptions) -> list[tupl
             reading = not_read(sheet, "no-lines", "it is about the others, by its name", "text-none", message)
         found.append((sheet, reading))
     return found
+
+
+def is_like_others(unread: NotRead, readings: Sequence[Reading]) -> bool:
+    """Whether a sheet with rows has the headings of another of its workbook that is read: one month of several, say."""
+    if unread.why in ("blank", "no-rows"):
+        return False
+    heads = {
+        tuple(filter(None, map(str.strip, one.table.headings)))
+        for one in readings
+        if one.table is not None and one.table.head.header_rows and one.sheet.file == unread.sheet.file
+    }
+    heads = {one for one in heads if len(one) > 1}
+    top = list(islice(unread.sheet.rows(), _HEAD_ROWS)) if heads else []
+    return any(tuple(filter(None, map(cell_text, row))) in heads for _, row in top[:-1])
 
 
 def doubtful_sheets(readings: Sequence[Reading], options: ReadingOptions) -> list[Problem]:

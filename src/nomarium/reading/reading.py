@@ -92,6 +92,7 @@ def read_sheets(sheets: Sequence[Sheet], options: ReadingOptions, whole: bool = 
         one for one in not_read
         if one.sheet.name.casefold() in asked or one.sheet.file not in files_read or (one.sheet.part and one.why != "blank")
         or one.why in ("month-unnamed", "day-unnamed") or (one.sheet.name in in_documents and _may_be_events(one))
+        or _is_like_others(one, found.readings)
     ]  # fmt: skip
     wanted = [one for one in wanted if one.why != "undated" or _is_all_of_file(one, wanted)]
     found.unread = wanted
@@ -101,6 +102,14 @@ def read_sheets(sheets: Sequence[Sheet], options: ReadingOptions, whole: bool = 
     found.problems += _telling(wanted, bool(found.problems))
     found.problems += _headings_missing(found.readings, options)
     return found
+
+
+def _is_like_others(unread: NotRead, readings: Sequence[Reading]) -> bool:
+    if not readings:
+        return False
+    from nomarium.reading.doubtfulsheets import is_like_others
+
+    return is_like_others(unread, readings)
 
 
 def _may_be_events(unread: NotRead) -> bool:

@@ -120,7 +120,7 @@ def _found(top: Top) -> _Found | None:
         return None  # what stands over them says no more than they do
     is_wall = len(months) > 1 and not has_more and not head and not any(_heads(row) for _, row in above)
     least = (
-        1 if 0 in months and has_more else _LEAST_DAYS
+        1 if 0 in months and (has_more or head) else _LEAST_DAYS
     )  # a heading of the document over a table of one row
     held = [cells for cells in days.values() if len(list(filter(cell_text, cells))) > 1]
     if len(held) < least or is_wall or len(days) < _SHARE * (len(days) + others):
