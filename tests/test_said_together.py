@@ -541,3 +541,22 @@ def test_a_sheet_with_the_headings_of_another_is_never_passed_over(tmp_path: Pat
     assert "“Spring”" in refused(plan_book(tmp_path, terms))
     terms["Spring"] = [["Day", "Event"]]
     assert built(plan_book(tmp_path, terms)) == ["Launch 2026-10-05/2026-10-06"]
+
+
+@pytest.mark.parametrize(
+    "text",
+    [
+        "Week no,Date,Fri training,Sat match\n1,4/5 Sept 2026,6-8pm,v Rib 2pm\n2,11/12 Sept 2026,6-8pm,v Plank 2pm",
+        "Date,Monday time,Tuesday time,Class\n5 Oct 2026,9am,10am,Oars\n12 Oct 2026,9am,10am,Sails",
+        "Week of,Fri training,Sat match\n31 Aug 2026,6-8pm,v Rib 2pm\n7 Sept 2026,6-8pm,v Plank 2pm",
+    ],
+)
+def test_columns_of_different_weekdays_are_no_one_event(text: str, tmp_path: Path) -> None:
+    assert "are headed as of different days" in refused(csv_file(tmp_path, text))
+
+
+def test_contacts_of_different_weekdays_say_nothing_of_when(tmp_path: Path) -> None:
+    text = (
+        "Date,Event,Mon-Fri contact,Weekend contact\n5 Oct 2026,Launch,Finch,Oak\n6 Oct 2026,Race,Finch,Oak"
+    )
+    assert built(csv_file(tmp_path, text)) == ["Launch 2026-10-05/2026-10-06", "Race 2026-10-06/2026-10-07"]

@@ -33,6 +33,7 @@ from nomarium.reading.columns.table import TableReading, data_rows, fill_down_co
 from nomarium.reading.columns.timesinwords import times_in_words
 from nomarium.reading.columns.titles import half_titles, title_columns, unknown_in_title
 from nomarium.reading.columns.unheard import unheard
+from nomarium.reading.columns.weekdaysapart import weekdays_apart
 from nomarium.reading.layouts.classlists import is_of_classes
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.notlists import misfit, missing_field, without_rows
@@ -262,6 +263,7 @@ def _problems_of(
         *half_titles(sheet, columns, rows, options),
         *([] if options.title else _dated_titles(sheet, columns, sample, lexicon)),
         *zones_in_headings(sheet, columns, options),
+        *weekdays_apart(sheet, columns, lexicon),
         *(_event_above(sheet, head, columns, lexicon) if len(head.title_rows) > 1 else ()),
         *unheard(sheet, columns, sample, lexicon, in_titles, _says_how_long(options), options.keep_extra),
     ]
