@@ -47,7 +47,14 @@ def with_headed_titles(
     due = [
         c for c in columns if c.field == "date" and c.how == "content" and _DUE.fullmatch(normal(c.heading))
     ]
-    if len(due) == 1 and len(titled) == 1 and _is_of_whom(titled[0]) and "{" not in due[0].heading:
+    is_alone = not any(c.field == "milestone" for c in columns)
+    if (
+        len(due) == 1
+        and is_alone
+        and len(titled) == 1
+        and _is_of_whom(titled[0])
+        and "{" not in due[0].heading
+    ):
         return _titled(
             sheet,
             titled[0],

@@ -132,7 +132,7 @@ _PARTED: Final = r";|(?<=[^\W\d]{3})\.\s+(?=[A-Z])|(?<=:\d\d)\.\s+(?=[A-Z])"
 
 
 _RESERVE: Final = re.compile(
-    r"(?i)\b(?:in (?:the )?(?:case|event) of (?:rain|bad weather|poor weather|wind|storms?|snow)|if (?:it rains|it is wet|wet|raining|postponed|called off)|(?:rain|wet[ -]weather|bad[ -]weather|reserve|back-?up|alternative)[ -](?:date|day)s?)\W{0,3}(?:(?:then|on|to|is|will be|held)\W{1,2}){0,3}$"
+    r"(?i)\b(?:in (?:the )?(?:case|event) of (?:rain|bad weather|poor weather|wind|storms?|snow)|if (?:it rains|it is wet|wet|raining|postponed|called off))\W{0,3}(?:(?:then|on|to|is|will be|held)\W{1,2}){0,3}$"
 )
 """What leads to a day on which something is held if it cannot be on its own."""
 _IN_RESERVE: Final = Refusal(

@@ -46,7 +46,7 @@ OFTEN_UNREAD = Refusal(
     "Give it a row of its own: its first and its last day, its time, and how often.",
 )  # fmt: skip
 _IN_STEAD = re.compile(
-    r"(?i)\W*(?:if (?:it (?:is|rains)|wet|raining|cancelled|postponed)\b|in (?:case|the event) of\b|rain[ -]?dates?\b|(?:wet|bad)[ -]weather\b|(?:reserve|back-?up|alternative|fall-?back) (?:date|day)s?\b|"
+    r"(?i)\W*(?:if (?:it (?:is|rains)|wet|raining|cancelled|postponed)\b|in (?:case|the event) of\b|"
     r"bei (?:regen|schlechtem wetter)\b|en cas de (?:pluie|mauvais temps)\b)"
 )
 """How a line begins that says when something is held if it is not held on its day."""
