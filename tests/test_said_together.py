@@ -560,3 +560,18 @@ def test_contacts_of_different_weekdays_say_nothing_of_when(tmp_path: Path) -> N
         "Date,Event,Mon-Fri contact,Weekend contact\n5 Oct 2026,Launch,Finch,Oak\n6 Oct 2026,Race,Finch,Oak"
     )
     assert built(csv_file(tmp_path, text)) == ["Launch 2026-10-05/2026-10-06", "Race 2026-10-06/2026-10-07"]
+
+
+@pytest.mark.parametrize(
+    "words",
+    ["Starts 2pm, ends 4pm", "9am start", "Time: 2pm - 4pm. Venue: Slip 1", "10:00-12:00 in the loft"],
+)
+def test_times_in_words_beside_rows_without_any_are_told(words: str, tmp_path: Path) -> None:
+    source = csv_file(
+        tmp_path,
+        f'Event,Date,Notes\nLaunch,5 Oct 2026,"{words}"\nFair,7 Oct 2026,bring cash\nRace,8 Oct 2026,wet',
+    )
+    outcome = nomarium("build", source, "-o", tmp_path / "out.ics")
+    assert f"Words beside the rows hold times (row 2: “{words}”)" in outcome.text
+    timed = csv_file(tmp_path, f'Event,Date,Time,Notes\nLaunch,5 Oct 2026,2pm,"{words}"', "timed.csv")
+    assert "hold times" not in nomarium("build", timed, "-o", tmp_path / "out.ics").text

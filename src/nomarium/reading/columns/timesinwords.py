@@ -15,6 +15,8 @@ _CLEAR_TIME: Final = r"(?i)(?<![\d.:])\d{1,2}(?:[:.]\d\d)?\s?[ap]\.?m\b|(?<![\d.
 
 _DOTTED: Final = r"(?:^|[\s(])(?:1?\d|2[0-3])\.[0-5][05](?:$|[\s):,])"
 """A time with a dot, or a number that is none: nobody knows."""
+_SAYS_WHEN: Final = r"(?i)\W*(?:(?:times?|starts?|begins?|from|at|open)\b|\d)"
+"""How words begin that say when something is, `Starts 2pm`, `9am start`."""
 _BOOKKEEPING: Final = r"(?i)(?:last\s+)?(?:printed|exported|updated|saved|changed|generated|created|downloaded|imprimé|gedruckt|as (?:of|at))\b"
 """How lines begin that say when the table itself was made."""
 
@@ -43,7 +45,26 @@ def times_in_words(
     if any(":" in text or ("when" in fields and says_time(text)) for text in dates):
         return []
     titles = [*in_titles] or [at for at in (fields.get("summary"),) if at is not None]
-    return [*_in_titles(sheet, titles, rows), *_above(sheet, head, "start", "its rows")]
+    beside = [column.at for column in columns if column.field == "description"]
+    return [
+        *_in_titles(sheet, titles, rows),
+        *_in_words_beside(sheet, beside, rows),
+        *_above(sheet, head, "start", "its rows"),
+    ]
+
+
+def _in_words_beside(sheet: Sheet, beside: Sequence[int], rows: Sequence[Row]) -> list[Problem]:
+    """A note of times in a column of remarks, of which most have one, or begin with one."""
+    for at in beside:
+        texts = [(number, text) for number, row in rows if at < len(row) and (text := cell_text(row[at]))]
+        timed = [(number, text) for number, text in texts if holds_time(text)]
+        if timed and (len(timed) * 2 >= len(texts) or any(re.match(_SAYS_WHEN, text) for _, text in timed)):
+            number, text = next((one for one in timed if re.match(_SAYS_WHEN, one[1])), timed[0])
+            shown = " ".join(text.split())[:60]
+            message = f"Words beside the rows hold times (row {number}: “{shown}”), and no column says any: their events last all day."
+            remedy = "If these are their times, put them into a column of their own."
+            return [note("title-timed", message, remedy).at(sheet.place(None, at))]
+    return []
 
 
 def _in_titles(sheet: Sheet, titles: Sequence[int], rows: Sequence[Row]) -> list[Problem]:
