@@ -575,3 +575,17 @@ def test_times_in_words_beside_rows_without_any_are_told(words: str, tmp_path: P
     assert f"Words beside the rows hold times (row 2: “{words}”)" in outcome.text
     timed = csv_file(tmp_path, f'Event,Date,Time,Notes\nLaunch,5 Oct 2026,2pm,"{words}"', "timed.csv")
     assert "hold times" not in nomarium("build", timed, "-o", tmp_path / "out.ics").text
+
+
+@pytest.mark.parametrize(("heading", "read"), [("Klo", True), ("Uur", True), ("Zonk", False)])
+def test_hours_with_and_without_minutes_are_never_passed_over(
+    heading: str, read: bool, tmp_path: Path
+) -> None:
+    source = csv_file(tmp_path, f"Date,{heading},Event\n2026-10-05,14-16,Launch\n2026-10-06,9.00,Race")
+    if read:
+        assert built(source) == [
+            "Launch 2026-10-05T14:00/2026-10-05T16:00",
+            "Race 2026-10-06T09:00/2026-10-06T10:00",
+        ]
+    else:
+        assert f"The column “{heading}” holds times" in refused(source)

@@ -28,6 +28,7 @@ from nomarium.reading.columns.repeatsunheard import (
 from nomarium.reading.columns.schoolyears import years_unheard
 from nomarium.reading.columns.titlesagain import titles_held_again
 from nomarium.reading.columns.whenwords import (
+    are_hours_unheaded,
     are_of_others,
     is_before_start,
     is_of_nature,
@@ -207,9 +208,8 @@ def _follow(columns: Sequence[Column], at: int, rows: Sequence[Sequence[Cell]]) 
     )
 
 
-_HALF_DAY = 12 * 60
-_SOON = 3 * 60
-"""Minutes within which what people come for begins."""
+_HALF_DAY, _SOON = 12 * 60, 3 * 60
+"""Minutes; those within which what people come for begins."""
 
 
 def _minutes(cell: Cell) -> int | None:
@@ -221,7 +221,8 @@ def _are_hours(column: Column, about: Contents) -> bool:
     """Whether a column is headed by a time and holds hours in figures; or is headed by nothing, and two of five of its cells at
     least are hours from one to another, `9-12`."""
     if not column.is_ignored or not is_placeholder(column.heading):
-        return _says_time(column.heading) and about.are_clock_figures
+        is_headed = _says_time(column.heading) and about.are_clock_figures
+        return is_headed or (column.is_ignored and are_hours_unheaded(column.heading, about))
     hours = sum(re.fullmatch(HOURS_TO_HOURS, cell_text(cell)) is not None for cell in about.cells)
     return hours > 1 and hours * 5 >= len(about.cells) * 2
 

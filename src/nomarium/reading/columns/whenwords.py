@@ -5,8 +5,8 @@ from typing import Final
 
 from nomarium.reading.cells.times import SURE_CLOCK
 from nomarium.reading.cells.words import fold
-from nomarium.reading.columns.contents import MOST_DIFFERENT, Contents
-from nomarium.reading.columns.headings import normal
+from nomarium.reading.columns.contents import HOURS_TO_HOURS, MOST_DIFFERENT, Contents
+from nomarium.reading.columns.headings import match_heading, normal
 from nomarium.sheets.sheet import cell_text
 
 _OFTEN: Final = frozenset(
@@ -77,6 +77,7 @@ _OF_NATURE: Final = (
     r"\b(?:sun ?rise|sun ?set|dawn|dusk|moon ?rise|moon ?set|(?:high|low) (?:water|tide)|tides?|[hl]w ?\d?)\b"
 )
 """Headings of times that nobody sets."""
+_HOURS: Final = rf"{HOURS_TO_HOURS}|(?:[01]?\d|2[0-4])(?:[.:][0-5]\d)?"
 _LONGEST_SAID: Final = 40
 """Longer cells are remarks."""
 _RECORD_WORDS = frozenset(
@@ -219,6 +220,18 @@ def is_step(heading: str) -> bool:
 def is_before_start(heading: str) -> bool:
     """Whether a heading is that of when people come, before it begins: `Call`, `Doors`."""
     return re.fullmatch(_BEFORE_START, normal(heading)) is not None
+
+
+def are_hours_unheaded(heading: str, about: Contents) -> bool:
+    """Whether all cells under a heading that is not known are hours, some with minutes and some from one to another."""
+    texts = [cell_text(cell) for cell in about.different]
+    return (
+        match_heading(heading) is None
+        and len(texts) > 1
+        and all(re.fullmatch(_HOURS, text) for text in texts)
+        and any(re.search(r"\d[.:]\d\d", text) for text in texts)
+        and any(re.fullmatch(HOURS_TO_HOURS, text) for text in texts)
+    )
 
 
 def is_of_nature(heading: str) -> bool:

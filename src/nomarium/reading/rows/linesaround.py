@@ -9,7 +9,7 @@ from typing import Final, NamedTuple
 from nomarium.model.account import Account
 from nomarium.model.cell import Cell
 from nomarium.model.event import Event
-from nomarium.model.problem import Place, Problem, note
+from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.memo import REPEAT_FIELDS
 from nomarium.reading.cells.offwords import line_is_off
@@ -29,7 +29,6 @@ from nomarium.sheets.sheet import TOP_ROWS, Sheet, cell_text
 
 _FAR: Final = dt.timedelta(days=550)
 """Beyond this distance from all days of a table a line tells of something else: since when a club has been there."""
-_YEAR: Final = r"\b(?:19|20)\d\d\b|/\d\d\b"
 _WEEK: Final = dt.timedelta(weeks=1)
 _LEAST_SHARED: Final = 4
 """Letters of a word by which two titles are of one event."""
@@ -94,10 +93,8 @@ def said_within(
         events: list[Event] | Refusal | None = [_often_alone(often, number, options)]
         _tell(often.notes, table.sheet, number, account)
     else:
-        near = _near(decisions, lambda: events_at_top(table))
-        events = events_said_alone(text, near, options, number)
-        if events and not isinstance(events, Refusal):
-            _tell_year(near, decisions, text, place, account)
+        events, near = _said_near(text, decisions, lambda: events_at_top(table), options, number)
+        _tell(_years_told(near), table.sheet, number, account)
     if events and not isinstance(events, Refusal):
         account.count(told_alone(events).at(place))
     return events
@@ -169,7 +166,6 @@ def events_around(known: Around, lines: Sequence[Line], account: Account) -> Ite
             account.count(_told_day(text, known.where).at(place), text)
             continue
         _tell(notes, known.sheet, number, account)
-        _tell_year(known.near, known.decisions, text, place, account)
         account.count(told_alone(events).at(place), text)
         account.note_made_events(number, len(events))
         yield from events
@@ -247,11 +243,28 @@ def _near(decisions: Decisions, held: Callable[[], Sequence[Event]]) -> Decision
     return decisions._replace(window=window, window_evidence=evidence, is_near=True)
 
 
-def _tell_year(near: Decisions, own: Decisions, text: str, place: Place, account: Account) -> None:
-    """Tell where the year of a line comes from, of which the table's own dates need none."""
-    if near is not own and re.search(_YEAR, text) is None:
-        message = f"Days without a year are set near {near.window_evidence}."
-        account.count(note("date-years", message).at(place))
+def _said_near(
+    text: str,
+    decisions: Decisions,
+    held: Callable[[], Sequence[Event]],
+    options: ReadingOptions,
+    number: int,
+) -> tuple[list[Event] | Refusal | None, Decisions | None]:
+    """The events of a line by the decisions of its table; where it only lacks a year, near the days of this, and the decisions by
+    which it is."""
+    events = events_said_alone(text, decisions, options, number)
+    if not isinstance(events, Refusal) or events.code != "date-no-year":
+        return events, None
+    near = _near(decisions, held)
+    events = events_said_alone(text, near, options, number)
+    return events, None if isinstance(events, Refusal) else near
+
+
+def _years_told(near: Decisions | None) -> tuple[Problem, ...]:
+    """The note that says where the year of a line comes from, of which the table's own dates need none."""
+    if near is None:
+        return ()
+    return (note("date-years", f"Days without a year are set near {near.window_evidence}."),)
 
 
 def _may_say(text: str) -> bool:
@@ -265,7 +278,11 @@ def _found(known: Around, number: int, text: str) -> tuple[list[Event], tuple[Pr
         return (
             None if often.are_of(known.days) else ([_often_alone(often, number, known.options)], often.notes)
         )
-    events = often or events_said_alone(text, known.near, known.options, number)
+    events, near = (
+        (often, None)
+        if often is not None
+        else _said_near(text, known.decisions, lambda: known.held, known.options, number)
+    )
     if events is None:
         return None
     if isinstance(events, Refusal):
@@ -276,7 +293,8 @@ def _found(known: Around, number: int, text: str) -> tuple[list[Event], tuple[Pr
         return None
     first, last = min(known.days), max(known.days)
     is_near = all(first - _FAR < one.first_day < last + _FAR for one in events)
-    return (events if is_near and not any(_is_held(known, one) for one in events) else []), ()
+    is_new = is_near and not any(_is_held(known, one) for one in events)
+    return (events, _years_told(near)) if is_new else ([], ())
 
 
 def _often_alone(often: Often, number: int, options: ReadingOptions) -> Event:
