@@ -589,3 +589,30 @@ def test_hours_with_and_without_minutes_are_never_passed_over(
         ]
     else:
         assert f"The column “{heading}” holds times" in refused(source)
+
+
+UNDER = {
+    "acts of stages": (
+        "Stage,Sat 12 June 2027,,Sun 13 June 2027,\n,Time,Act,Time,Act\nMain,12:00,Quay Quartet,13:00,Rib Trio\nSmall,12:30,Tar Duo,,",
+        ["Main: Quay Quartet 2027-06-12T12:00/2027-06-12T13:00", "Main: Rib Trio 2027-06-13T13:00/2027-06-13T14:00", "Small: Tar Duo 2027-06-12T12:30/2027-06-12T13:30"],
+    ),
+    "opponents of teams": (
+        "Team,Sat 3 Oct 2026,,Sat 10 Oct 2026,\n,KO,Opponent,KO,Opponent\nU10,9:00,Rib,10:00,Plank\nU12,11:00,Deck,,",
+        ["U10: Rib 2026-10-03T09:00/2026-10-03T10:00", "U10: Plank 2026-10-10T10:00/2026-10-10T11:00", "U12: Deck 2026-10-03T11:00/2026-10-03T12:00"],
+    ),
+    "bookings of rooms": (
+        "Date,Room,9:00,10:00,11:00\n5 Oct 2026,Loft 1,Rigging,Sails,\n5 Oct 2026,Loft 2,,Knots,Tar\n6 Oct 2026,Loft 1,Sails,,",
+        ["Rigging 2026-10-05T09:00/2026-10-05T10:00 @ Loft 1", "Sails 2026-10-05T10:00/2026-10-05T11:00 @ Loft 1", "Knots 2026-10-05T10:00/2026-10-05T11:00 @ Loft 2",
+         "Tar 2026-10-05T11:00/2026-10-05T12:00 @ Loft 2", "Sails 2026-10-06T09:00/2026-10-06T10:00 @ Loft 1"],
+    ),
+    "weeks below titles make no events of these": (
+        "Week 1 (5-9 Oct 2026),,\nMon,Tue,Wed\nPasta,Curry,Pie\nWeek 2 (12-16 Oct 2026),,\nMon,Tue,Wed\nClosed,Stew,Soup",
+        ["Pasta 2026-10-05/2026-10-06", "Curry 2026-10-06/2026-10-07", "Pie 2026-10-07/2026-10-08", "Stew 2026-10-13/2026-10-14", "Soup 2026-10-14/2026-10-15"],
+    ),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("kind", UNDER)
+def test_what_stands_under_dates_and_beside_them_is_read_together(kind: str, tmp_path: Path) -> None:
+    text, events = UNDER[kind]
+    assert sorted(built(csv_file(tmp_path, text))) == sorted(events)

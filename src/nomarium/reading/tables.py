@@ -67,6 +67,8 @@ def _side_by_side(sheet: Sheet, top: Sequence[Row]) -> list[_Part]:
         groups = _groups(texts)
         if len(groups) < 2 or not all(_is_table(texts[first:end]) for first, end in groups):
             continue
+        if any(cell_text(cell) for _, below in top[at + 1 :] for cell in below[: groups[0][0]]):
+            continue  # what stands left of all is of each
         ends = [first for first, _ in groups[1:]] + [None]
         above = top[at - 1][1] if at else ()
         return [

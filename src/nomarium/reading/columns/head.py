@@ -14,6 +14,8 @@ from nomarium.reading.columns.headings import match_exactly
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 _BEGINS_WITH_CLOCK = r"(?i)(?:[01]?\d|2[0-3])(?:[.:h][0-5]\d\b|\s?[ap]\.?m\b)"
+_HOLDS_DATE = r"\d{1,2}\s+[^\W\d_]{3,}\.?,?\s+\d{4}|[^\W\d_]{3,}\.?\s+\d{1,2},?\s+\d{4}|\d{4}-\d\d-\d\d"
+"""What no heading holds but one of a column of that date."""
 HEAD_ROWS = 60
 """How many rows from the top may hold the headings."""
 
@@ -107,6 +109,7 @@ def _header_at(filled: Sequence[Row], lexicon: Lexicon) -> int | None:
         all_short = all(isinstance(cell, str) and len(cell) < 40 for cell in filled_cells)
         followed = at + 1 < len(filled) and any(looks_like_date(c, lexicon) for c in filled[at + 1][1])
         is_timed = any(re.match(_BEGINS_WITH_CLOCK, cell_text(cell)) for cell in filled_cells)
+        is_timed = is_timed or any(re.search(_HOLDS_DATE, cell_text(cell)) for cell in filled_cells)
         if all_short and (followed or (scores[at] and not is_timed)):  # `10:00-10:45 | Lofting | Room 4`
             return at
     return None

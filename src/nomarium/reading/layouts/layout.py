@@ -163,6 +163,7 @@ LAYOUTS: tuple[Layout, ...] = (
     Layout("events", "monthbeside", only_after=_NO_DATES),
     Layout("events", "monthsections", only_after=_DRAWN | _NO_DATES),
     Layout("grid", "daysundermonth", only_after=_DRAWN | _NO_DATES),
+    Layout("grid", "placesbeside", only_after=frozenset(("no-titles",))),
     Layout("events", "headtimes", only_after=frozenset(("no-titles",))),
     Layout("events", "headyears", only_after=_NO_DATES),
     Layout("events", "monthcolumns", only_after=_DRAWN),

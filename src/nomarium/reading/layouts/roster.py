@@ -45,6 +45,7 @@ from nomarium.reading.layouts.rosternotes import codes_told, remarks_told, sessi
 from nomarium.reading.layouts.rosterslots import Drawing, Slot, is_session
 from nomarium.reading.layouts.rosterweeks import weeks_across
 from nomarium.reading.layouts.slots import are_codes, in_part_of_day, number_others, time_of
+from nomarium.reading.layouts.timesunder import with_times_joined
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Sheet, cell_text
 
@@ -69,6 +70,7 @@ _SHIFTS = r"(?i)(?:p(?:eriod)?\s?\d{1,2}|lesson \d{1,2})|(?:earl(?:y|ies)|lates?
 
 def look(top: Top) -> Reading | NotRead:
     """Read a sheet as a roster, or say why it is none."""
+    top = with_times_joined(top)
     drawing = weeks_across(top) or across(top) or down(top)
     if drawing is not None and _are_times([slot.label for slot in drawing.slots], drawing.label_heading):
         return read_grid(with_dates(top, drawing), top.options)

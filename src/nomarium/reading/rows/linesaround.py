@@ -38,6 +38,10 @@ _BEGINS: Final = (
     r"(?i)\b(?:week|wk|w/?[bc]|from|beginning|commencing|starting|woche|semaine|semana|ab|vom|du|dès)\b"
 )
 """Words of a line whose day is the first of all of it."""
+_OF_WEEK: Final = re.compile(
+    r"(?i)\W*(?:(?:school\s+)?(?:week|wk|woche|kw|semaine|semana|settimana|vecka|uke|uge|viikko|term|cycle)\s*(?:no\.?\s*)?\d|w/?[bc]\b)"
+)
+"""A line that heads one week, or one term, of several: `Week 2 (12-16 October)`."""
 _LATE: Final = Refusal(
     "repeat-unread", "The line says how often something is held, below all rows by which it was told what this table says.",
     "Give it a row of its own: its first and its last day, its time, and how often.",
@@ -308,6 +312,8 @@ def _tell(notes: Sequence[Problem], sheet: Sheet, number: int, account: Account)
 
 def _are_of_table(known: Around, events: Sequence[Event], text: str) -> bool:
     """Whether most days of a table lie in those that a line names: it says when all of it is."""
+    if _OF_WEEK.match(text) is not None:
+        return True
     into = min(known.days) - min(one.first_day for one in events)
     if dt.timedelta() <= into < _WEEK and re.search(_BEGINS, text):
         return True
