@@ -19,6 +19,11 @@ RIGHT = {
          "B 2027-06-08/2027-06-09", "C 2026-09-07/2026-09-08", "C 2026-09-09/2026-09-10", "C 2026-09-11/2026-09-12"],
         ["Several days in one cell are an event each"],
     ),
+    "days listed under a heading that is no known one": (
+        'Officer,Dates of duty\nFinch,"4 Apr, 2 May 2027"\nOak,"11 Apr & 9 May 2027"', [],
+        ["Finch 2027-04-04/2027-04-05", "Finch 2027-05-02/2027-05-03", "Oak 2027-04-11/2027-04-12", "Oak 2027-05-09/2027-05-10"],
+        ["“Dates of duty”: Read as the date"],
+    ),
     "remarks after a date": (
         "Date,Title\n7 Sep 2026 (revised),A\n8 Sep 2026*,B", [], ["A 2026-09-07/2026-09-08", "B 2026-09-08/2026-09-09"],
         ["after a date are a remark"],

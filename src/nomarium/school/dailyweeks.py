@@ -8,6 +8,7 @@ from typing import Final
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, note
 from nomarium.model.wording import WEEKDAYS
+from nomarium.reading.cells.weeks import is_numbered_week
 from nomarium.reading.cells.words import ENGLISH
 from nomarium.reading.layouts.namedslots import is_break
 from nomarium.reading.rows.sectiondate import date_of_title
@@ -76,9 +77,14 @@ def _with_times_below(grid: Grid, at: int, under: dict[int, Slot]) -> tuple[dict
 
 
 def numbers_periods(sheet: Sheet) -> bool:
-    """Whether a sheet is such a drawing of periods by their names or numbers: times alone may be those of one evening."""
+    """Whether a sheet is such a drawing of periods by their names or numbers: times alone may be those of one evening, letters
+    alone groups, and over numbered weeks its classes are no daily ones."""
     week = daily_week(sheet)
-    return week is not None and all(slot.period for slots in week.slots for slot in slots)
+    if week is None or any(is_numbered_week(cell_text(cell)) for _, row in sheet.rows() for cell in row):
+        return False
+    slots = [slot for slots in week.slots for slot in slots]
+    are_letters = all(re.fullmatch(r"[A-Za-z]", cell_text(slot.heading)) for slot in slots)
+    return all(slot.period for slot in slots) and not are_letters
 
 
 def _periods_of(row: Sequence[Cell]) -> dict[int, Slot]:

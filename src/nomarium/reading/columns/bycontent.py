@@ -32,6 +32,7 @@ from nomarium.reading.columns.whenwords import (
 )
 from nomarium.sheets.sheet import cell_text
 
+_SAYING_DAYS = frozenset(("date", "when", "start", "end", "end-date", "day", "week", "repeat"))
 _LETTERS_OF_NAME = 5
 
 
@@ -72,9 +73,7 @@ class _Filling:
             if not (self._about(c).are_bare_days and are_of_others(c.heading, self._about(c)))
             and not are_measures(c.heading, self._about(c), "day" in self._taken)
         ]  # so many of so many
-        dated = (
-            dated or [c for c in self._free if is_placeholder(c.heading) and self._about(c).lists_days][:1]
-        )
+        dated = dated or self._listing_days()
         if "day" in self._taken:  # the end of a weekday's weeks is not the date of a row
             dated = [c for c in dated if not says_end(c.heading)]
         named = [c for c in dated if not is_placeholder(c.heading)]
@@ -101,6 +100,13 @@ class _Filling:
             )
             if is_end and "end-date" not in self._taken:
                 self._take(dated[1], "end-date", "its cells are dates, right of the first date")
+
+    def _listing_days(self) -> list[Column]:
+        """A column whose cells list days: one without a heading, else the only one, where nothing else says when."""
+        listing = [c for c in self._free if self._about(c).lists_days and not is_record_date(c.heading)]
+        bare = [c for c in listing if is_placeholder(c.heading)][:1]
+        is_only = len(listing) == 1 and self._taken.isdisjoint(_SAYING_DAYS)
+        return bare or (listing if is_only else [])
 
     def without_list_beside(self) -> None:
         """No last days, where dates stand between what is on and other words that nothing uses: a list goes on beside itself."""

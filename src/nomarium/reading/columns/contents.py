@@ -107,7 +107,8 @@ class Contents:
         """Whether most cells are dates or several of them, and one is several, `14, 16, 21 September 2026`."""
         from nomarium.reading.columns.datelists import days_in
 
-        return self.days >= MOSTLY and any(days_in(cell, self.lexicon) > 1 for cell in self.different)
+        share = self._share_of_settled(lambda cell: days_in(cell, self.lexicon) > 0)
+        return share >= MOSTLY and any(days_in(cell, self.lexicon) > 1 for cell in self.different)
 
     @cached_property
     def places(self) -> float:
@@ -388,10 +389,8 @@ def _is_price(text: str) -> bool:
 
 
 def _is_time(cell: Cell) -> bool:
-    if isinstance(cell, (dt.time, dt.timedelta)):
-        return True
     if not isinstance(cell, str):
-        return False
+        return isinstance(cell, (dt.time, dt.timedelta))
     text = cell.strip()
     digits = text[:-1] if text[-1:] in ".:" else text
     if not any(mark in digits for mark in ":.hap") and not any(map(str.isalpha, digits)):

@@ -107,7 +107,9 @@ def _header_at(filled: Sequence[Row], lexicon: Lexicon) -> int | None:
         if is_entry(row, filled[at + 1 :], lexicon):
             return None
         all_short = all(isinstance(cell, str) and len(cell) < 40 for cell in filled_cells)
-        followed = at + 1 < len(filled) and any(looks_like_date(c, lexicon) for c in filled[at + 1][1])
+        followed = at + 1 < len(filled) and any(
+            looks_like_date(c, lexicon) or lists_dates(c, lexicon) for c in filled[at + 1][1]
+        )
         is_timed = any(re.match(_BEGINS_WITH_CLOCK, cell_text(cell)) for cell in filled_cells)
         is_timed = is_timed or any(re.search(_HOLDS_DATE, cell_text(cell)) for cell in filled_cells)
         if all_short and (followed or (scores[at] and not is_timed)):  # `10:00-10:45 | Lofting | Room 4`
