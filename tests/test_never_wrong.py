@@ -24,6 +24,10 @@ RIGHT = {
         ["Finch 2027-04-04/2027-04-05", "Finch 2027-05-02/2027-05-03", "Oak 2027-04-11/2027-04-12", "Oak 2027-05-09/2027-05-10"],
         ["“Dates of duty”: Read as the date"],
     ),
+    "cancelled where the place would stand": (
+        "Date,Event,Venue\n3 Oct 2026,Fair,Slip 1\n10 Oct 2026,Regatta,Cancelled", [],
+        ["Fair 2026-10-03/2026-10-04 @ Slip 1", "Regatta 2026-10-10/2026-10-11 @ Cancelled"], ["A row that says it is cancelled is written as cancelled"],
+    ),
     "remarks after a date": (
         "Date,Title\n7 Sep 2026 (revised),A\n8 Sep 2026*,B", [], ["A 2026-09-07/2026-09-08", "B 2026-09-08/2026-09-09"],
         ["after a date are a remark"],
@@ -323,6 +327,10 @@ REFUSED = {
     ),
     "a zone in the heading of times": ("Date,Time (ET),Event\n2027-01-14,7:00 PM,Talk", ["says that its times are ET", "--timezone America/"], "--timezone", "America/Halifax"),
     "a number of days beside a start": ("Name,Start date,Start time,Duration (days)\nCamp,2027-06-01,10:00,3", ["row 2, column D", "leaves open when each day ends"]),
+    "a game put off where its score would stand": (
+        "Date,Home,Away,Score\n3 Oct 2026,Gulls,Terns,2-1\n10 Oct 2026,Gulls,Rooks,Postponed",
+        ["“Score” says that rows are not held, and is not read: “Postponed”", "--column \"Score=description\""],
+    ),
     "numbered weeks that nothing counts": ("Group,Week 1,Week 2\nA,Slip,Loft\nB,Loft,Slip", ["counts in weeks", "--day-one"]),
     "all rows of a refused table are counted": ("Week,Day,Title\n1,1,A\n2,1,B", ["3 rows read", "3 rejected", "--day-one"]),
 }  # fmt: skip

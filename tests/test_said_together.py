@@ -575,6 +575,13 @@ def test_times_in_words_beside_rows_without_any_are_told(words: str, tmp_path: P
     assert f"Words beside the rows hold times (row 2: “{words}”)" in outcome.text
     timed = csv_file(tmp_path, f'Event,Date,Time,Notes\nLaunch,5 Oct 2026,2pm,"{words}"', "timed.csv")
     assert "hold times" not in nomarium("build", timed, "-o", tmp_path / "out.ics").text
+    blank = csv_file(
+        tmp_path,
+        f'Event,Date,Time,Notes\nLaunch,5 Oct 2026,2pm,\nFair at 3.15pm,7 Oct 2026,,"{words}"',
+        "blank.csv",
+    )
+    told = nomarium("build", blank, "-o", tmp_path / "out.ics").text
+    assert "row 3: “Fair at 3.15pm”" in told and f"(row 3: “{words}”)" in told
 
 
 @pytest.mark.parametrize(("heading", "read"), [("Klo", True), ("Uur", True), ("Zonk", False)])

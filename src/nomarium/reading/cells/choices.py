@@ -114,6 +114,15 @@ def says_cancelled_why(text: str) -> bool:
     return re.search(_OTHERWISE, text[said.end("word") :]) is None
 
 
+def says_not_held(text: str) -> bool:
+    """Whether a text says that something is not held, or not then, whatever it is about: one that may be declined is an answer.
+
+    >>> says_not_held("Postponed"), says_not_held("CANCELLED - wind"), says_not_held("Declined"), says_not_held("2-1")
+    (True, True, False, False)
+    """
+    return (says_cancelled(text) and _one_word(text) not in _ALONE_ONLY) or says_cancelled_why(text)
+
+
 def says_put_off(text: str) -> bool:
     """Whether a text is a word for postponed and nothing else."""
     return _one_word(text) in _PUT_OFF.split()

@@ -35,17 +35,18 @@ def times_in_words(
     given = options.defaults.keys() | options.overrides.keys()
     if fields.keys() & {"end", "duration", "all-day"} or {"start", "all-day"} & given:
         return []
+    titles = [*in_titles] or [at for at in (fields.get("summary"),) if at is not None]
+    beside = [column.at for column in columns if column.field == "description"]
     timed = next((one for one in ("start", "time") if one in fields), "")
     if timed:
         at = fields[timed]
-        is_open = any(at >= len(row) or not cell_text(row[at]) for _, row in rows)
-        return _above(sheet, head, timed, "some of its rows") if is_open else []
+        untimed = [(number, row) for number, row in rows if at >= len(row) or not cell_text(row[at])]
+        above = _above(sheet, head, timed, "some of its rows") if untimed else []
+        return [*_in_titles(sheet, titles, untimed), *_in_words_beside(sheet, beside, untimed), *above]
     days = {fields[one] for one in ("date", "when") if one in fields}
     dates = [cell_text(row[at]) for _, row in rows for at in days if at < len(row)]
     if any(":" in text or ("when" in fields and says_time(text)) for text in dates):
         return []
-    titles = [*in_titles] or [at for at in (fields.get("summary"),) if at is not None]
-    beside = [column.at for column in columns if column.field == "description"]
     return [
         *_in_titles(sheet, titles, rows),
         *_in_words_beside(sheet, beside, rows),
@@ -61,8 +62,8 @@ def _in_words_beside(sheet: Sheet, beside: Sequence[int], rows: Sequence[Row]) -
         if timed and (len(timed) * 2 >= len(texts) or any(re.match(_SAYS_WHEN, text) for _, text in timed)):
             number, text = next((one for one in timed if re.match(_SAYS_WHEN, one[1])), timed[0])
             shown = " ".join(text.split())[:60]
-            message = f"Words beside the rows hold times (row {number}: “{shown}”), and no column says any: their events last all day."
-            remedy = "If these are their times, put them into a column of their own."
+            message = f"Words beside the rows hold times (row {number}: “{shown}”), and no column says them: their events last all day."
+            remedy = "If these are their times, put them into a column of times."
             return [note("title-timed", message, remedy).at(sheet.place(None, at))]
     return []
 
@@ -77,7 +78,7 @@ def _in_titles(sheet: Sheet, titles: Sequence[int], rows: Sequence[Row]) -> list
     if not timed:
         return []
     number, title_at, text = timed[0]
-    remedy = "If these are their times, put them into a column of their own."
+    remedy = "If these are their times, put them into a column of times."
     return [title_timed(f"row {number}: “{' '.join(text.split())}”", remedy).at(sheet.place(None, title_at))]
 
 

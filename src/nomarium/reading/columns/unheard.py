@@ -1,7 +1,6 @@
 """Columns that nothing uses, or that were taken for something else, and that may say when a row is held: each stops the
 table, for what it says must not be lost unseen."""
 
-import datetime as dt
 import re
 from collections.abc import Collection, Sequence
 from typing import Literal
@@ -18,6 +17,7 @@ from nomarium.reading.columns.column import PART_OF_DAY, WEEKS_LONG, Column
 from nomarium.reading.columns.columnnotes import called, letter_of
 from nomarium.reading.columns.contents import HOURS_TO_HOURS, MOSTLY, Contents
 from nomarium.reading.columns.headings import DATE_FIELDS, is_placeholder, match_exactly, normal, unit_of
+from nomarium.reading.columns.offunheard import rows_called_off
 from nomarium.reading.columns.repeatsunheard import (
     begun_without_end,
     moved_dates,
@@ -60,6 +60,7 @@ def unheard(
     titles, and what `keeps_extra` keeps in the descriptions. `repeats`: the rows do, as was asked or by a rule of their own."""
     free = [c for c in columns if c.at not in in_titles]
     found = {
+        **rows_called_off(sheet, free, rows),
         **({} if repeats else {**begun_without_end(sheet, columns), **weeks_or_one(sheet, columns)}),
         **_may_say_when(sheet, free, rows, lexicon, repeats),
         **moved_dates(sheet, columns, repeats),
@@ -383,10 +384,7 @@ def _are_codes(about: Contents, columns: Sequence[Column], rows: Sequence[Sequen
 
 
 def _years_in(cell: Cell) -> list[int]:
-    if isinstance(cell, dt.date):
-        return [cell.year]
-    said = re.findall(r"(?<!\d)(?:19|20)\d\d(?!\d)", cell) if isinstance(cell, str) else ()
-    return [int(year) for year in said]
+    return [int(year) for year in re.findall(r"(?<!\d)(?:19|20)\d\d(?!\d)", cell_text(cell))]
 
 
 def _names_days(cell: Cell, lexicon: Lexicon) -> bool:

@@ -185,7 +185,7 @@ class RowReader:
         bare = without_cancellation(titled.bare if titled is not None else summary)
         location = self.location[row[self.location_at] if self.location_at >= 0 else ""]
         description = self.description[row[self.description_at] if self.description_at >= 0 else ""]
-        is_cancelled = bare is not None or isinstance(description, CancelledText)
+        is_cancelled = bare is not None or CancelledText in (type(description), type(location))
         if bare is None and (moved := moved_title(summary, when.start)) is not None:
             self.reject(number, row, Blame("summary", moved))
             return None
