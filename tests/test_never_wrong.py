@@ -329,7 +329,11 @@ REFUSED = {
     "a number of days beside a start": ("Name,Start date,Start time,Duration (days)\nCamp,2027-06-01,10:00,3", ["row 2, column D", "leaves open when each day ends"]),
     "a game put off where its score would stand": (
         "Date,Home,Away,Score\n3 Oct 2026,Gulls,Terns,2-1\n10 Oct 2026,Gulls,Rooks,Postponed",
-        ["“Score” says that rows are not held, and is not read: “Postponed”", "--column \"Score=description\""],
+        ["“Score” says that rows are not held, and is not heard: “Postponed”", "--column \"Score=description\""],
+    ),
+    "a cancelled lesson under who came, or of what kind it is": (
+        "Student,Date,Attended,Type\nOak,7 Sept 2026,Y,First\nOak,14 Sept 2026,cancelled,First\nOak,21 Sept 2026,Y,Postponed",
+        ["“Attended” says that rows are not held", "“Type” says that rows are not held"],
     ),
     "numbered weeks that nothing counts": ("Group,Week 1,Week 2\nA,Slip,Loft\nB,Loft,Slip", ["counts in weeks", "--day-one"]),
     "all rows of a refused table are counted": ("Week,Day,Title\n1,1,A\n2,1,B", ["3 rows read", "3 rejected", "--day-one"]),

@@ -146,13 +146,13 @@ def _checked_by_content(columns: list[Column], contents: list[Contents]) -> list
             (column.is_weak and field in ("start", "end") and plain in _OF_HOURS and about.dates >= MOSTLY)
             or (field == "repeat-times" and (not about.holds_counts or about.dates >= MOSTLY))
             or (field == "description" and about.plain_answers >= 1)
-            or (plain == "leave" and about.texts >= 1)  # who has it
+            or (plain in ("leave", "attended") and about.texts >= 1)  # who has it; who came
             or (plain == "zone" and not any(map(looks_like_zone, about.different)))  # a part of a town
             or (field == "duration" and about.texts >= 1 and not _hold_figures(about))  # who is on at *Night*
             or (field == "location" and plain.endswith("s") and about.numbers >= MOSTLY)  # how many places
             or (field in ("location", "room") and plain not in _LOOSE_WORDS and about.show_clocks)  # Local
         ):
-            field = ""
+            field, evidence = "", ""
         elif field == "when" and not about.dates and _are_of_weekdays(about, has_date):
             field, evidence = "", "its cells are weekdays with times, or letters as of weekdays"
         elif found := another_field(field, about, columns, contents, has_date):

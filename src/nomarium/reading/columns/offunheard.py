@@ -1,8 +1,10 @@
-"""Columns that nothing uses and that say of some rows that they are not held: each stops the table."""
+"""Columns of something else that say of some rows that they are not held: each stops the table."""
 
 from collections.abc import Sequence
+from typing import Final
 
 from nomarium.model.cell import Cell
+from nomarium.model.event import FACETS
 from nomarium.model.problem import Problem
 from nomarium.reading.cells.choices import CANCELLING_STARTS, says_not_held
 from nomarium.reading.columns.column import Column
@@ -10,27 +12,34 @@ from nomarium.reading.columns.columnnotes import called
 from nomarium.reading.columns.whenwords import is_of_record
 from nomarium.sheets.sheet import Sheet, cell_text
 
+_DEAF: Final = frozenset((*FACETS, "categories", "attendees", "organizer", "audience"))
+"""Fields whose cells say who comes, or of what kind something is."""
+
 
 def rows_called_off(
     sheet: Sheet, columns: Sequence[Column], rows: Sequence[Sequence[Cell]]
 ) -> dict[int, Problem]:
-    """A problem for each column of which nobody said that it is left out, where a cell says no more than that its row is cancelled or
-    postponed, `Score` over `2-1` and `Postponed`."""
+    """A problem for each column that nothing uses, or that says who or of what kind, and of which nobody said what it is, where a
+    cell says no more than that its row is cancelled or postponed, `Score` over `2-1` and `Postponed`."""
     found: dict[int, Problem] = {}
     if any(column.field == "status" for column in columns):
         return found  # what is said elsewhere is of something else, a payment say
     for column in columns:
-        is_free = column.is_ignored and column.how != "asked" and column.heading and column.filled
-        if not is_free or is_of_record(column.heading):
+        is_deaf = (column.is_ignored or column.field in _DEAF) and column.how != "asked"
+        if not is_deaf or not column.heading or not column.filled or is_of_record(column.heading):
             continue
         texts = (cell_text(row[column.at]) for row in rows if column.at < len(row) and row[column.at])
         said = next((text for text in texts if text[:4] in CANCELLING_STARTS and says_not_held(text)), "")
         if said:
             message = (
-                f"The column {called(sheet, column)} says that rows are not held, and is not read: “{said}”."
+                f"The column {called(sheet, column)} says that rows are not held, and is not heard: “{said}”."
             )
-            remedy = f'To hear it, and to keep what else it says: --column "{column.heading}=description"; if it says nothing of the rows: --column "{column.heading}=".'
-            found[column.at] = Problem(
-                "column-called-off", message, remedy, sheet.place(None, column.at, column.heading)
+            hear = (
+                f'To hear it, and to keep what else it says: --column "{column.heading}=description"'
+                if column.is_ignored
+                else "Write it into a column Status, or into the notes of its row"
             )
+            remedy = f'{hear}; if it says nothing of the rows: --column "{column.heading}={column.field}".'
+            place = sheet.place(None, column.at, column.heading)
+            found[column.at] = Problem("column-called-off", message, remedy, place)
     return found
