@@ -23,9 +23,7 @@ POSTS: Final = frozenset(
     "keyholder warden tutor caller host speaker".split()
 )
 """Headings of those who do something then."""
-_DUE: Final = re.compile(
-    r"(?:next|upcoming) [^\W\d_].*|(?:.+ )?(?:renewal|expiry|expires|inspection|service|servicing|check-?up|mot)(?: (?:date|due|on))?"
-)
+_DUE: Final = r"(?:next|upcoming) [^\W\d_].*|(?:.+ )?(?:renewal|expiry|expires|inspection|service|servicing|check-?up|mot)(?: (?:date|due|on))?"
 """Headings of dates that say what is due then, `Next service`; the title says of what."""
 _BARE: Final = "what stands in the column says nothing without its heading"
 
@@ -45,7 +43,9 @@ def with_headed_titles(
             sheet, course, f"{{{course.heading}}}: {{{named.heading}}}", options, "both may be what happens"
         )
     due = [
-        c for c in columns if c.field == "date" and c.how == "content" and _DUE.fullmatch(normal(c.heading))
+        c
+        for c in columns
+        if c.field == "date" and c.how == "content" and re.fullmatch(_DUE, normal(c.heading))
     ]
     is_alone = not any(c.field == "milestone" for c in columns)
     if (

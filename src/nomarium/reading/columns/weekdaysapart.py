@@ -1,6 +1,5 @@
 """Columns that are headed as of different weekdays, `Fri training` and `Sat match`, in a list whose rows have one date each."""
 
-import re
 from collections.abc import Sequence
 from typing import Final
 
@@ -31,5 +30,5 @@ def weekdays_apart(sheet: Sheet, columns: Sequence[Column], lexicon: Lexicon) ->
 
 def _weekdays_in(heading: str, lexicon: Lexicon) -> frozenset[int]:
     """The weekdays that a heading names among other words."""
-    words = re.findall(r"[^\W\d_]{2,}", fold(heading))
-    return frozenset(day for word in words if (day := lexicon.weekday(word)) is not None)
+    words = "".join(one if one.isalpha() else " " for one in fold(heading)).split()
+    return frozenset(day for word in words if len(word) > 1 and (day := lexicon.weekday(word)) is not None)

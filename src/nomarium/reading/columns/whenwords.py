@@ -85,7 +85,7 @@ _RECORD_WORDS = frozenset(
     "changed submitted printed exported hired joined paid invoice invoiced timestamp "
     "added entered edited received logged recorded requested approved registered sent notified bought purchased acquired".split()
 )
-_LAST_DONE: Final = re.compile(
+_LAST_DONE: Final = (
     r"(?:last|previous|prev|date|when) (?:date )?(?:done|serviced|checked|inspected|tested|cleaned|completed|reviewed|visited|contacted|seen|replaced|renewed|audited|calibrated|maintained|"
     r"visit|service|inspection|check(?:[ -]?up)?|review|audit|appointment|test|calibration|contact|backup|maintenance|dose|vaccination)(?: (?:date|on))?"
 )
@@ -204,7 +204,10 @@ def is_planned_end(heading: str) -> bool:
 def is_of_record(heading: str) -> bool:
     """Whether a heading names a date that is no event's: of birth, of the last change."""
     bare = normal(heading)
-    return not _RECORD_WORDS.isdisjoint(bare.split()) or _LAST_DONE.fullmatch(bare) is not None
+    is_done = (
+        bare.startswith(("last ", "prev", "date ", "when ")) and re.fullmatch(_LAST_DONE, bare) is not None
+    )
+    return is_done or not _RECORD_WORDS.isdisjoint(bare.split())
 
 
 def is_record_date(heading: str) -> bool:

@@ -19,7 +19,7 @@ def repeat_said(text: str, lexicon: Lexicon) -> str | Problem | None:
     >>> repeat_said("Spring block: Tuesdays from 12 January 2027 (10 weeks)", ENGLISH)
     'Tuesdays from 12 January 2027 (10 weeks)'
     """
-    match = OFTEN.search(text)
+    match = re.search(OFTEN, text)
     if match is None or re.search(r"\d", text) is None:
         return None
     phrase = re.sub(_HALF_OF_DAY, r"\1s", text[match.start() :].strip())
