@@ -65,6 +65,8 @@ CELLS = {
     "half past": ("日付,時間,件名\n2026年9月7日,午後3時半,会議", ["会議 2026-09-07T15:30/2026-09-07T16:30"]),
     "figures full wide": ("日付,件名\n２０２６年９月７日（月）,会議", ["会議 2026-09-07/2026-09-08"]),
     "a Buddhist year": ("กิจกรรม,วันที่\nประชุม,7 กันยายน 2569\nงาน,1 ตุลาคม 2569", ["ประชุม 2026-09-07/2026-09-08", "งาน 2026-10-01/2026-10-02"]),
+    "as French shortens": ("Date,Quoi\nmerc. 7 juill. 2027,Sortie\njeu. 8 juill.,Visite", ["Sortie 2027-07-07/2027-07-08", "Visite 2027-07-08/2027-07-09"]),
+    "as Italian shortens": ("Data,Evento\nMerc 2 sett 2026,Gita\nVen 15 genn 2027,Visita", ["Gita 2026-09-02/2026-09-03", "Visita 2027-01-15/2027-01-16"]),
     "from and to in Italian": ("Evento,Data,Ora\nRiunione,7 settembre 2026,dalle 14.30 alle 16", ["Riunione 2026-09-07T14:30/2026-09-07T16:00"]),
     "from and to in Portuguese": ("Evento,Data,Hora\nReunião,7 de setembro de 2026,8h às 12h", ["Reunião 2026-09-07T08:00/2026-09-07T12:00"]),
 }  # fmt: skip

@@ -3,7 +3,7 @@
 import unicodedata
 from collections.abc import Iterable
 from functools import lru_cache
-from typing import NamedTuple
+from typing import Final, NamedTuple
 
 ENGLISH_MONTHS = (
     "january jan", "february feb", "march mar", "april apr", "may", "june jun", "july jul",
@@ -81,10 +81,17 @@ def _numbered(lines: Iterable[str], first: int) -> dict[str, int]:
 ENGLISH = Lexicon(_numbered(ENGLISH_MONTHS, 1), _numbered(_ENGLISH_WEEKDAYS, 0))
 
 
+_SHORTENED: Final[dict[str, tuple[dict[str, int], dict[str, int]]]] = {
+    "fr": ({"juill": 7}, {"merc": 2}),
+    "it": ({"genn": 1, "febb": 2, "magg": 5, "giug": 6, "lugl": 7, "sett": 9}, {"merc": 2}),
+}
+"""Months and weekdays as people shorten them, and CLDR does not."""
+
+
 @lru_cache(maxsize=512)
 def lexicon_of(code: str, with_short: bool = False) -> Lexicon | None:
-    """A language's names from CLDR by its code ("fr", "pt-BR"), or None when CLDR has no such language. `with_short`: its shortest
-    weekdays too, `je` for *jeudi*, of which many are other days elsewhere."""
+    """A language's names from CLDR by its code ("fr", "pt-BR"), or None when CLDR has no such language, with those that people
+    shorten otherwise. `with_short`: its shortest weekdays too, `je` for *jeudi*, of which many are other days elsewhere."""
     from babel import Locale, UnknownLocaleError
 
     if code.lower() in ("en", "eng"):
@@ -93,8 +100,7 @@ def lexicon_of(code: str, with_short: bool = False) -> Lexicon | None:
         locale = Locale.parse(code.replace("-", "_"))
     except (UnknownLocaleError, ValueError):
         return None
-    months: dict[str, int] = {}
-    weekdays: dict[str, int] = {}
+    months, weekdays = map(dict[str, int], _SHORTENED.get(locale.language, ({}, {})))
     for context in ("format", "stand-alone"):
         for width in ("wide", "abbreviated"):
             for number, name in locale.months[context][width].items():
