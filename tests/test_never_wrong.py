@@ -24,6 +24,17 @@ RIGHT = {
         ["Finch 2027-04-04/2027-04-05", "Finch 2027-05-02/2027-05-03", "Oak 2027-04-11/2027-04-12", "Oak 2027-05-09/2027-05-10"],
         ["“Dates of duty”: Read as the date"],
     ),
+    "a line below a grid": (
+        ",Mon 5 Oct 2026,Tue 6 Oct 2026\n9:00,Knots,Sails\n10:00,Tar,\nPlease bring oars,,\nRegatta Saturday 10 October 2026 10am,,", [],
+        ["Knots 2026-10-05T09:00/2026-10-05T10:00", "Sails 2026-10-06T09:00/2026-10-06T10:00", "Tar 2026-10-05T10:00/2026-10-05T11:00",
+         "Regatta 2026-10-10T10:00/2026-10-10T11:00"],
+        ["5 entries read = 4 events + 1 note"],
+    ),
+    "a date written once for all its rooms": (
+        "Date,Room,8:30,9:30\n5 Oct 2026,Loft 1,Knots,\n,Loft 2,,Tar\n6 Oct 2026,Loft 1,Sails,closed", [],
+        ["Knots 2026-10-05T08:30/2026-10-05T09:30 @ Loft 1", "Tar 2026-10-05T09:30/2026-10-05T10:30 @ Loft 2", "Sails 2026-10-06T08:30/2026-10-06T09:30 @ Loft 1"],
+        [],
+    ),
     "cancelled where the place would stand": (
         "Date,Event,Venue\n3 Oct 2026,Fair,Slip 1\n10 Oct 2026,Regatta,Cancelled", [],
         ["Fair 2026-10-03/2026-10-04 @ Slip 1", "Regatta 2026-10-10/2026-10-11 @ Cancelled"], ["A row that says it is cancelled is written as cancelled"],
@@ -327,6 +338,10 @@ REFUSED = {
     ),
     "a zone in the heading of times": ("Date,Time (ET),Event\n2027-01-14,7:00 PM,Talk", ["says that its times are ET", "--timezone America/"], "--timezone", "America/Halifax"),
     "a number of days beside a start": ("Name,Start date,Start time,Duration (days)\nCamp,2027-06-01,10:00,3", ["row 2, column D", "leaves open when each day ends"]),
+    "times without a heading, some of them in words": (
+        "When?,,What\n7 Sept 2026,9am-ish,Assembly\n8 Sept 2026,10.30 - 12,Talk\n9 Sept 2026,pm,Tour\n10 Sept 2026,,Race",
+        ["The column B holds times and is none of those that say when", "--column \"B=time\""],
+    ),
     "a game put off where its score would stand": (
         "Date,Home,Away,Score\n3 Oct 2026,Gulls,Terns,2-1\n10 Oct 2026,Gulls,Rooks,Postponed",
         ["“Score” says that rows are not held, and is not heard: “Postponed”", "--column \"Score=description\""],

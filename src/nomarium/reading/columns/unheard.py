@@ -26,6 +26,7 @@ from nomarium.reading.columns.repeatsunheard import (
     weeks_or_one,
 )
 from nomarium.reading.columns.schoolyears import years_unheard
+from nomarium.reading.columns.timesinwords import says_time
 from nomarium.reading.columns.titlesagain import titles_held_again
 from nomarium.reading.columns.whenwords import (
     are_hours_unheaded,
@@ -87,7 +88,7 @@ def _unused_times(
     unseen. So is one whose heading promises words, where no other column says the time."""
     found: dict[int, Problem] = {}
     has_words = any(c.field == "description" for c in columns)
-    says_time = any(c.field in ("time", "start", "when", "week-span") for c in columns)
+    says_time = any(c.field == "week-span" or _says_time_of_day(c, rows, lexicon) for c in columns)
     for column in columns:
         takes_words = column.field in _OF_WORDS and not says_time
         is_free = column.is_ignored or takes_words
@@ -220,11 +221,12 @@ def _minutes(cell: Cell) -> int | None:
 
 def _are_hours(column: Column, about: Contents) -> bool:
     """Whether a column is headed by a time and holds hours in figures; or is headed by nothing, and two of five of its cells at
-    least are hours from one to another, `9-12`."""
+    least are hours from one to another, `9-12`, or say a time."""
     if not column.is_ignored or not is_placeholder(column.heading):
         is_headed = _says_time(column.heading) and about.are_clock_figures
         return is_headed or (column.is_ignored and are_hours_unheaded(column.heading, about))
-    hours = sum(re.fullmatch(HOURS_TO_HOURS, cell_text(cell)) is not None for cell in about.cells)
+    texts = [text for text in map(cell_text, about.cells) if len(text) <= _LONGEST_CLOCK]
+    hours = sum(re.fullmatch(HOURS_TO_HOURS, text) is not None or says_time(text) for text in texts)
     return hours > 1 and hours * 5 >= len(about.cells) * 2
 
 

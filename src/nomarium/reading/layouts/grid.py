@@ -19,7 +19,7 @@ from nomarium.reading.columns.decisions import told as decided_told
 from nomarium.reading.columns.lexicons import lexicon_for
 from nomarium.reading.layouts.celltimes import CellLine, lines_of_cell
 from nomarium.reading.layouts.drawn import DrawnEntry, after_remarks, date_part, merged_from
-from nomarium.reading.layouts.gridblocks import Block, grid_blocks, names_of_slots, numbering
+from nomarium.reading.layouts.gridblocks import Block, grid_blocks, lines_alone, names_of_slots, numbering
 from nomarium.reading.layouts.headdates import decide_days
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.namedslots import is_break, slot_of
@@ -88,7 +88,7 @@ def read_grid(sheet: Sheet, options: ReadingOptions) -> Reading | NotRead:
         *decided_told(days, sheet),
         *(one for grid in grids for one in grid.told()),
     ]
-    events = partial(after_remarks, sheet, entries, options, title_rows)
+    events = partial(after_remarks, sheet, entries, options, [*title_rows, *lines_alone(blocks, lexicon)])
     return Reading(sheet, "grid", events, (*sheet.notes, *notes))
 
 

@@ -20,6 +20,9 @@ from nomarium.reading.layouts.slots import (
 from nomarium.reading.rows.when import NOTHING
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
+_LEAST_WORDS = 3
+"""Words of a line; fewer are the name of a slot in which nothing is, `After school`."""
+
 
 @dataclass(frozen=True)
 class Block:
@@ -56,6 +59,20 @@ def grid_blocks(sheet: Sheet, rows: Sequence[Row], lexicon: Lexicon) -> list[Blo
             one for one in heads if rows[one[0]][0] in numbers
         ]  # what heads nothing is a row of the one above
     return []
+
+
+def lines_alone(blocks: Sequence[Block], lexicon: Lexicon) -> list[Row]:
+    """The rows within and below grids that hold a line of words alone where times or dates stand: no slot, and nothing in one."""
+
+    def is_line(block: Block, row: Sequence[Cell]) -> bool:
+        texts = [(n, text) for n, cell in enumerate(row) if (text := cell_text(cell))]
+        if len(texts) != 1 or texts[0][0] > block.label_column:
+            return False
+        (n, text) = texts[0]
+        is_label = is_slot(row[n]) or is_break(text) or looks_like_date(row[n], lexicon)
+        return len(text.split()) >= _LEAST_WORDS and not is_label
+
+    return [(number, row) for block in blocks for number, row in block.rows if is_line(block, row)]
 
 
 def _block(

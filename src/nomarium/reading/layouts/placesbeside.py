@@ -26,13 +26,16 @@ def look(top: Top) -> Reading | NotRead:
     number, at = found
 
     def rows() -> Iterator[Row]:
+        date: Cell = ""
         for n, row in top.sheet.rows():
-            yield (
-                n,
-                ["" if column == at else cell for column, cell in enumerate(row)]
-                if n <= number
-                else _placed(row, at),
-            )
+            if n <= number:
+                yield n, ["" if column == at else cell for column, cell in enumerate(row)]
+                continue
+            if len(row) <= at or not cell_text(row[at]):
+                yield n, row
+                continue
+            date = row[at - 1] if cell_text(row[at - 1]) else date  # written once for all its places
+            yield n, [*row[: at - 1], date, *_placed(row, at)[at:]]
 
     return read_grid(top.sheet._replace(read_rows=RowsAgain(rows)), top.options)
 
@@ -47,7 +50,10 @@ def _places_in(top: Top) -> tuple[int, int] | None:
             continue
         are_times = all(time_of(row[n]) is not NOTHING for n in headed[2:])
         below = [cells for _, cells in filled[index + 1 :] if len(cells) > at and cell_text(cells[at])]
-        are_dated = bool(below) and all(looks_like_date(cells[headed[0]], top.lexicon) for cells in below)
+        dates = [cells[headed[0]] for cells in below]
+        are_dated = bool(dates and cell_text(dates[0])) and all(
+            looks_like_date(cell, top.lexicon) for cell in filter(cell_text, dates)
+        )
         are_open = not any(
             "\n" in cell_text(cell) or "@" in cell_text(cell) for cells in below for cell in cells
         )
