@@ -489,7 +489,7 @@ def test_what_labels_above_a_drawn_week_say_is_of_all_its_classes(kind: str, tmp
     assert {
         row.get(part, "") for row in rows for part in ("Teacher", "Room", "Group") if part.lower() not in said
     } <= {""}
-    assert ("Not used, above the timetable: “Tutor: Finch”" in outcome.text) == ("Tutor" in above)
+    assert ("Not used, above the classes: “Tutor: Finch”" in outcome.text) == ("Tutor" in above)
 
 
 DUE = {

@@ -166,7 +166,7 @@ def _told(sheet: Sheet, week: DrawnWeek) -> Iterator[Problem]:
         yield note("said-above", message).at(sheet.place())
     if week.unused_above:
         shown = listed([f"“{text}”" for text in week.unused_above])
-        yield note("plan-column-unused", f"Not used, above the timetable: {shown}.").at(sheet.place())
+        yield note("plan-column-unused", f"Not used, above the classes: {shown}.").at(sheet.place())
     if week.breaks:
         shown = listed(list(dict.fromkeys(week.breaks)))
         yield note("breaks", f"No classes are in {shown}.").at(sheet.place())

@@ -235,7 +235,7 @@ def _has_lines(below: Sequence[Row], first: int) -> bool:
     return sum(slot_in(0, cells) is not None for cells in left) * 2 > len(left)
 
 
-def texts_but_corners(cells: Sequence[Cell]) -> list[str]:
+def texts_but_corners(cells: Iterable[Cell]) -> list[str]:
     """The texts of cells that are no corner of a drawing."""
     return [text for cell in cells if (text := cell_text(cell)) and not re.fullmatch(CORNERS, text)]
 

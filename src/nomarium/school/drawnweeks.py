@@ -8,6 +8,7 @@ from types import MappingProxyType
 from typing import Final
 
 from nomarium.model.cell import Cell
+from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.layouts.codes import is_idle
 from nomarium.reading.layouts.namedslots import is_break
 from nomarium.reading.rows.when import NOTHING
@@ -23,6 +24,7 @@ from nomarium.school.drawnheads import (
     letter_columns,
     lexicon_of,
     same_under_each,
+    texts_but_corners,
     week_of,
     with_days_over_periods,
     without_week,
@@ -37,6 +39,8 @@ from nomarium.school.turning import turn, turned
 from nomarium.school.widerows import take_wide
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
+_HEADS_OR_TELLS: Final = r"(?i)\b(?:days?|dates?|cycle|labels?|weeks?)\b|:$"
+"""In a name left of the days: the row is a second row of headings, or a remark, `Signed:`."""
 _NOTHING: Final[Mapping[str, str]] = MappingProxyType({})
 
 
@@ -199,8 +203,10 @@ class _Reader:
             slot = rows[0][1]
             if slot is None:
                 found.others.extend(self._rows[n] for n, _ in rows)
-                if not slots or rows[0][0] > slots[0].at:  # above the first line stand headings
-                    found.untimed.extend(self._untimed(rows, days, is_all=not slots))
+                if not slots or rows[0][0] > slots[0].at or self._is_named(rows[0][0], left, days):
+                    found.untimed.extend(self._untimed(rows, left, days, is_all=not slots))
+                else:  # above the first line stand headings
+                    self._unused_above |= dict.fromkeys(self._more_headings(rows[0][0], days))
                 continue
             for column in days:
                 texts = [
@@ -260,15 +266,36 @@ class _Reader:
         return {} if are_lines else names
 
     def _untimed(
-        self, rows: Sequence[tuple[int, Slot | None]], days: Mapping[int, tuple[str, ...]], is_all: bool
+        self,
+        rows: Sequence[tuple[int, Slot | None]],
+        left: Sequence[int],
+        days: Mapping[int, tuple[str, ...]],
+        is_all: bool,
     ) -> Iterator[tuple[int, int, str]]:
         """Row number, column and text of cells that no line says the time of: those of a drawing without lines, and rows with
-        two or more; one alone is a signature, say."""
+        a name or with two or more; one alone is a signature, say."""
         for n, _ in rows:
             filled = [(column, text) for column in days if (text := self._grid.filled(n, column))]
-            if is_all or len(filled) > 1:
+            if is_all or len(filled) > 1 or self._is_named(n, left, days):
                 for column, text in filled:
                     yield (*self._grid.place(n, column), text)
+
+    def _is_named(self, n: int, left: Sequence[int], days: Mapping[int, tuple[str, ...]]) -> bool:
+        """Whether a row has a name left of the days, `Registration`, `Gate`, and what stands under them is no second heading."""
+        row = self._rows[n][1]
+        names = [
+            text for text in texts_but_corners(row[c] for c in left if c < len(row)) if not heads_parts(text)
+        ]
+        heads = any(self._is_date(text) or re.search(_HEADS_OR_TELLS, text) for text in names)
+        return bool(names) and bool(self._more_headings(n, days)) and not heads
+
+    def _more_headings(self, n: int, days: Mapping[int, tuple[str, ...]]) -> list[str]:
+        """What stands under the days in a row, but their dates and labels."""
+        texts = [text for column in days if (text := self._grid.filled(n, column))]
+        return [text for text in texts if not self._is_date(text) and not self._day(text)]
+
+    def _is_date(self, text: str) -> bool:
+        return looks_like_date(text, self._lexicon) or text.isdecimal()
 
     def _lines(
         self, found: DrawnWeek, at: int, end: int, left: Sequence[int], days: Mapping[int, tuple[str, ...]]
