@@ -139,6 +139,13 @@ _EITHER_OR = r"[\d:.]+ ?[ap]\.?m\.? ?/ ?[\d:.]+ ?[ap]\.?m\.?"
 """Two whole times with a stroke between, `4pm/7pm`."""
 
 
+def either_or(text: str) -> Refusal:
+    """Two times of which nothing says whether the second is the end of the first."""
+    first, _, second = (part.strip() for part in text.partition("/"))
+    message = f"“{text}” could be from the first time to the second, or two times."
+    return Refusal("time-unread", message, f"Write it like {first}–{second}, or like {first} & {second}.")
+
+
 def _is_name(text: str) -> bool:
     """Whether a text is a name with its number, `Van 1`, `U 9`, `A 5`: the words stand before times too, and none before an hour alone."""
     name, _, number = text.rpartition(" ")
@@ -186,8 +193,7 @@ def _times_in(text: str) -> Times | Refusal:
     if (held := _held_after_arrival(plain)) is not None:
         return held
     if "/" in plain and re.fullmatch(_EITHER_OR, plain):
-        message = f"“{text}” could be from the first time to the second, or two times."
-        return Refusal("time-unread", message, "Write it like 4pm–7pm, or like 4pm & 7pm.")
+        return either_or(text)
     pieces = re.split(_RANGE, plain)
     if len(pieces) == 2 and (not pieces[1] or pieces[1] in UNKNOWN_WORDS or pieces[1] in OPEN_ENDS):
         start = read_clock(pieces[0])

@@ -15,10 +15,11 @@ from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import clock_text
 from nomarium.reading.cells.moments import ROLES, Moment, read_moment
-from nomarium.reading.cells.times import DAY_SECS, Clock, Times
+from nomarium.reading.cells.times import DAY_SECS, Clock, Times, either_or
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.headings import NO_UNIT, HeadingUnit, unit_of
+from nomarium.reading.columns.strokes import Strokes, has_stroke, strokes_in, strokes_told
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Sheet, cell_text
 
@@ -54,6 +55,7 @@ class ClockFound(NamedTuple):
     """Whether every row was looked at; a later one may say otherwise."""
     are_evenings: bool = False
     """Whether all that say their half of the day are in the evening, so that 7:30 may be, too."""
+    strokes: Strokes = Strokes()
 
 
 NO_CLOCK = ClockFound()
@@ -64,12 +66,18 @@ def find_clock(
     is_whole: bool,
 ) -> ClockFound:  # fmt: skip
     """Look at the times of some rows, all of them when `is_whole`."""
+    looked_at = list(rows)
+    parted = (
+        strokes_in((row[c.at] for row in looked_at if c.at < len(row)), ROLES[c.field], lexicon)
+        for c in columns
+        if c.field in ("date", "when", "time", "start")
+    )
+    strokes = max(parted, key=lambda one: (bool(one.first), one.are_open), default=Strokes())
     if options.clock:
-        return ClockFound(options.clock, "as asked")
+        return ClockFound(options.clock, "as asked", strokes=strokes)
     timed = [
         c for c in columns if c.field in ROLES and c.field != "end-date" and not unit_of(c.heading).meridiem
     ]
-    looked_at = list(rows)
 
     def heard() -> Iterator[tuple[Clock, str]]:
         """The times of each different cell, as far as they are asked for: the first past noon says it all."""
@@ -89,7 +97,7 @@ def find_clock(
                 ):
                     yield from _clocks_in_phrase(text)
 
-    found = clock_from(heard())._replace(is_whole=is_whole)
+    found = clock_from(heard())._replace(is_whole=is_whole, strokes=strokes)
     title = next((c.at for c in columns if c.field == "summary"), None)
     if found.clock in ("", "12") and title is not None:
         found = found._replace(are_evenings=_are_of_evenings(looked_at, title, [c.at for c in timed]))
@@ -186,6 +194,8 @@ def in_its_half(cell: Cell, moment: Moment, found: ClockFound, unit: HeadingUnit
     """A cell's times with their half of the day settled, which may not be another one than its heading says."""
     if moment.start is None and moment.end is None:
         return moment
+    if (found.strokes.are_open or not found.is_whole) and has_stroke(cell):
+        return either_or(cell_text(cell))
     if moment.start is not None and (denied := _denied(moment.start, unit)) is not None:
         return denied
     settled: list[Clock | None] = []
@@ -311,10 +321,11 @@ def written_clock(found: ClockFound) -> tuple[ClockFound, list[Problem]]:
 
 
 def clock_told(found: ClockFound) -> list[Problem]:
-    """The decision as a note, where one was made."""
+    """The decisions as notes, where some were made."""
+    told = strokes_told(found.strokes)
     if found.clock != "12" or found.evidence == "as asked":
-        return []
+        return told
     message = (
         f"Times from 1:00 to 6:59 are in the afternoon, those from 7:00 on in the morning: {found.evidence}."
     )
-    return [note("clock-12", message, "If they are not: --clock 24.")]
+    return [*told, note("clock-12", message, "If they are not: --clock 24.")]

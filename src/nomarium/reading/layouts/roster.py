@@ -10,9 +10,11 @@ from nomarium.model.problem import Problem, note
 from nomarium.model.wording import listed
 from nomarium.reading.cells.lengths import read_length
 from nomarium.reading.cells.placewords import is_place
-from nomarium.reading.cells.times import may_be_class
+from nomarium.reading.cells.times import either_or, may_be_class
+from nomarium.reading.cells.words import ENGLISH
 from nomarium.reading.columns.clocks import Clocks
 from nomarium.reading.columns.daycells import looks_like_date
+from nomarium.reading.columns.strokes import has_stroke, strokes_in, strokes_told
 from nomarium.reading.columns.timesinwords import holds_time
 from nomarium.reading.layouts.celltimes import says_more_times, time_and_text, timed_parts
 from nomarium.reading.layouts.codes import (
@@ -46,6 +48,7 @@ from nomarium.reading.layouts.rosterslots import Drawing, Slot, is_session
 from nomarium.reading.layouts.rosterweeks import weeks_across
 from nomarium.reading.layouts.slots import are_codes, in_part_of_day, number_others, time_of
 from nomarium.reading.layouts.timesunder import with_times_joined
+from nomarium.reading.rows.showings import listed_times
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Sheet, cell_text
 
@@ -54,6 +57,7 @@ _YES = frozenset(("y", "yes"))
 _MARKS = frozenset("x ✓ ✔ ✗ * • ● ■ 1 yes y".split())
 """What says that it is this one, and no more."""
 _FIGURE = r"(?i)\d{1,2}(?:[.,]\d{1,2})?(?:\s?(?:h|hrs?|hours?|std\.?))?"
+_FIGURES = r"\d{1,2}(?:\s*(?:[,&+]|\band\b|\bund\b|\bet\b)\s*\d{1,2})+"
 _BAR = r"[█▓▒░■▬━═=#]{2,}"
 """What draws a bar through its days."""
 _POSTS = frozenset(
@@ -127,6 +131,7 @@ def _reading(top: Top, drawing: Drawing) -> Reading:
     free = {code for code, said in known.items() if said.time is NOTHING and said.name and is_idle(said.name)}
     idle += sum(slot.text.casefold() in free for slot in slots)  # RD = rest day
     slots = [slot for slot in slots if slot.text.casefold() not in free]
+    strokes = strokes_in([slot.cell for slot in slots], "time", ENGLISH)
     slots, codes, evidence = _with_hours(slots, known, options.clock)
     people = _are_people(drawing)
     entries: list[DrawnEntry | Problem] = []
@@ -137,7 +142,8 @@ def _reading(top: Top, drawing: Drawing) -> Reading:
     )
     for slot in slots:
         met |= {slot.text.casefold(), slot.label.casefold(), slot.part.casefold()} & asked.keys()
-        entry = _entry(sheet, slot, codes, people, among_hours)
+        is_open = strokes.are_open and has_stroke(slot.cell)
+        entry = _stroke_open(sheet, slot) if is_open else _entry(sheet, slot, codes, people, among_hours)
         entries.append(entry)
         if isinstance(entry, DrawnEntry) and entry.time is NOTHING and slot.text in in_cells:
             timeless[slot.text] += not _is_mark(slot.text)
@@ -146,6 +152,7 @@ def _reading(top: Top, drawing: Drawing) -> Reading:
     if evidence:
         message = f"Hours from 1:00 to 6:59 are in the afternoon: {evidence}."
         notes.append(note("clock-12", message, "If they are not: --clock 24.").at(sheet.place()))
+    notes += [one.at(sheet.place()) for one in strokes_told(strokes)]
     notes += [*remarks_told(sheet, slots, codes), *_times_above(sheet, drawing, entries)]
     notes += [*codes_told(sheet, key, key_rows, timeless, idle), *untimed_told(sheet, slots, entries)]
     notes += sessions_told(sheet, slots, entries)
@@ -182,6 +189,7 @@ def _each_timed(slot: Slot) -> list[Slot]:
     """A slot for each part of a cell that has a time of its own, `Knots 9-12 / Ropes 1-4`; else the slot itself."""
     parts = timed_parts(slot.cell) if isinstance(slot.cell, str) else []
     parts = parts if len(parts) > 1 or not isinstance(slot.cell, str) else _hours_in_turn(slot.cell)
+    parts = parts if len(parts) > 1 or not isinstance(slot.cell, str) else listed_times(slot.cell)
     return [slot._replace(cell=part) for part in parts] if len(parts) > 1 else [slot]
 
 
@@ -232,6 +240,11 @@ def _unread(sheet: Sheet, code: str, said: Code) -> Problem:
     return Problem("code-unread", message, f'Say them: --set-code "{code}=7:00-15:00".', sheet.place())
 
 
+def _stroke_open(sheet: Sheet, slot: Slot) -> Problem:
+    """The problem of a cell with two times and a stroke between, beside cells with one."""
+    return either_or(slot.text).problem(sheet.place(slot.row, slot.column), slot.text)
+
+
 def _is_mark(text: str) -> bool:
     return text.casefold() in _MARKS or re.fullmatch(_BAR, text) is not None
 
@@ -273,6 +286,10 @@ def _doubt_of(
     if said is None and re.fullmatch(_FIGURE, text) and not _is_mark(text):
         message = f"“{text}” could be an hour, a number of hours, or what happens then."
         remedy = f'Write hours like 9:00-17:00; or say what it stands for: --set-code "{text}=TITLE".'
+        return Problem("mark-unexplained", message, remedy, sheet.place(slot.row, slot.column), text)
+    if said is None and re.fullmatch(_FIGURES, text):
+        message = f"“{text}” could be hours, or what happens then."
+        remedy = f'Write hours like 10:00 & 14:00; or say what it stands for: --set-code "{text}=TITLE".'
         return Problem("mark-unexplained", message, remedy, sheet.place(slot.row, slot.column), text)
     is_bare = slot.is_place or slot.is_session or slot.stands_alone
     is_bare |= text.casefold() == "x" and among_hours  # it is a code too

@@ -122,7 +122,9 @@ def _at_each(row: Sequence[Cell], at: int, reader: WhenReader) -> Otherwise | No
     """A row whose time is several, `14:00 & 17:00`: at each of them, where no other cell says one end for all, and no two
     are together. `7:30pm & 8pm` may be when the doors open and when it begins."""
     ends_at = reader.at.get("end", -1)
-    times = times_each(cell_text(row[at]), reader.reading.decisions)
+    times, doubt = times_each(cell_text(row[at]), reader.reading.decisions)
+    if doubt is not None:
+        return Otherwise(blame=Blame(reader.fields[at], doubt))
     if times and ends_at >= 0 and cell_text(row[ends_at]):
         message = "The row begins at several times, and its end is said in another cell."
         return Otherwise(
