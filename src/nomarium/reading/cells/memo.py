@@ -216,9 +216,16 @@ def repeat_memo(
 
     if field == "repeat-times":
         from nomarium.reading.cells.howmany import read_count
+        from nomarium.reading.cells.nthweekdays import weeks_said
 
-        return CellMemo(lambda cell: read_count(cell_text(cell), heading), None, default)
+        def read_times(cell: Cell) -> FieldValue:
+            text = cell_text(cell)
+            return weeks_said(text, lexicon) or read_count(text, heading)
+
+        return CellMemo(read_times, None, default)
     if field == "repeat":
+        from nomarium.reading.cells.nthweekdays import with_nth
+
         said_before = "every " if fold(heading).split()[-1:] == ["every"] else ""
 
         def read_phrase(cell: Cell) -> FieldValue:
@@ -226,7 +233,7 @@ def repeat_memo(
             if len(text) == 1 and text.isalpha():
                 message = f"“{text}” could be how often, weekly or monthly, or a weekday."
                 return Refusal("repeat-ambiguous", message, "Write it out: weekly, Wednesday.")
-            found = read_repeat(text, lexicon, cycle)
+            found = with_nth(read_repeat(text, lexicon, cycle), text, lexicon)
             whole = read_repeat(said_before + text, lexicon, cycle) if said_before else found
             return whole if isinstance(found, Refusal) and not isinstance(whole, Refusal) else found
 

@@ -61,6 +61,8 @@ class Repeat(NamedTuple):
     """The months in which it is held."""
     dates: Callable[[dt.date], list[dt.date]] | None = None
     """The dates from the row's date on, where no rule can say them: phrases about a school year."""
+    nth: tuple[int, ...] = ()
+    """Which dates of a weekday in a month it may be, -1 the last, where another cell says the weekday."""
 
 
 _UNTIL = (

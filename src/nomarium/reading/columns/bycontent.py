@@ -5,6 +5,7 @@ import re
 from itertools import pairwise
 
 from nomarium.model.cell import Cell
+from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import ENGLISH
 from nomarium.reading.columns.cellssay import (
@@ -201,6 +202,11 @@ class _Filling:
         groups = [c for c in words if c.field == "group" and not self._is_coded(c)]
         if len(groups) == 1 and all(self._is_beside(c) for c in texts):
             texts, words = [], groups  # a group, and the codes or the address of it
+        placed = [c for c in texts if is_place(c.heading) and not is_placeholder(c.heading)]
+        if len(placed) < len(texts) or any(self._is_counted(c) for c in self._columns):
+            texts = [c for c in texts if c not in placed]  # Pool, beside Gala
+            if len(placed) == 1 and not self._taken & {"location", "room"}:
+                self._take(placed[0], "location", "its heading is a kind of place")
         texts = [c for c in texts if not self._about(c).are_counted] or texts
         texts = [c for c in texts if re.search(_OF_NUMBERS, normal(c.heading)) is None] or texts
         if len(texts) == 1:
@@ -215,6 +221,13 @@ class _Filling:
                 self._columns[words[0].at] = words[0]._replace(
                     field="summary", how="content", evidence=ONLY_WORDS
                 )
+
+    def _is_counted(self, column: Column) -> bool:
+        """Whether a column without a field counts what happens in words, `Round 1`."""
+        about = self._about(column)
+        return (
+            not column.field and column.how != "asked" and about.texts >= MOSTLY and about.ordinals >= MOSTLY
+        )
 
     def _is_coded(self, column: Column) -> bool:
         """Whether the cells of a column are codes or addresses, `B100`, `ida@example.org`, and no words."""

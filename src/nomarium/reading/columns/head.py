@@ -89,6 +89,7 @@ def _header_at(filled: Sequence[Row], lexicon: Lexicon) -> int | None:
         known = {match.field for text in short if (match := match_exactly(text))}
         dates = any(tells_day(cell, lexicon) for cell in row)
         dates = dates and not _heads_a_chart(known, at, filled, lexicon)
+        dates |= len(known) > 1 and _is_one_of_times(at, filled)
         scores.append(0 if dates or len(texts) < 2 else len(known))
         if at == 0 and scores[0] >= 2 and scores[0] >= len(texts) - 1:
             return 0  # the usual case: a plain table with its headings on top
@@ -115,6 +116,16 @@ def _header_at(filled: Sequence[Row], lexicon: Lexicon) -> int | None:
         if all_short and (followed or (scores[at] and not is_timed)):  # `10:00-10:45 | Lofting | Room 4`
             return at
     return None
+
+
+def _is_one_of_times(at: int, filled: Sequence[Row]) -> bool:
+    """Whether a row says a time where two others say one, too: `10:00 | Talk | Hall` heads nothing."""
+    clocks = [n for n, cell in enumerate(filled[at][1]) if re.match(_BEGINS_WITH_CLOCK, cell_text(cell))]
+    return any(
+        sum(n < len(row) and bool(re.match(_BEGINS_WITH_CLOCK, cell_text(row[n]))) for _, row in filled[:30])
+        > 2
+        for n in clocks
+    )
 
 
 def _heads_a_chart(known: set[str], at: int, filled: Sequence[Row], lexicon: Lexicon) -> bool:

@@ -32,7 +32,8 @@ def telling_how_often(
         for c in columns
         if c.field in _MAY_SAY and c.filled and c.how != "asked" and _tells(c, rows, lexicon)
     ]
-    return telling[0] if len(telling) == 1 else None
+    are_days = any(c.field == "day" and c not in telling for c in columns)
+    return telling[0] if len(telling) == 1 and not are_days else None  # of which weekday, another column says
 
 
 def with_dates_said(

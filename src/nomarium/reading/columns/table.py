@@ -124,7 +124,9 @@ def _fill(
             elif at in spans and cells[column] == "":
                 cells[column] = merged.get(spans[at], "")
         filled = [n for n, cell in enumerate(cells) if cell_text(cell)]
-        if filled and not (len(filled) == 1 and filled[0] in idle):
+        if nights is not None and filled and nights.dates.issuperset(filled):
+            above = {n: cell for n, cell in above.items() if n in dates}  # a new day
+        elif filled and not (len(filled) == 1 and filled[0] in idle):
             is_new_day = any(column < len(cells) and cell_text(cells[column]) for column in dates)
             is_night = nights is not None and watch.is_past_midnight(nights.secs(cells), is_new_day)
             for column in fill_down:

@@ -16,7 +16,9 @@ from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.column import PART_OF_DAY, WEEKS_LONG, Column
 from nomarium.reading.columns.columnnotes import called, letter_of
 from nomarium.reading.columns.contents import HOURS_TO_HOURS, MOSTLY, Contents
-from nomarium.reading.columns.headings import DATE_FIELDS, is_placeholder, match_exactly, normal, unit_of
+from nomarium.reading.columns.dottedtimes import are_dotted_times
+from nomarium.reading.columns.headings import DATE_FIELDS, is_placeholder, unit_of
+from nomarium.reading.columns.lengthcells import are_lengths
 from nomarium.reading.columns.offunheard import rows_called_off
 from nomarium.reading.columns.repeatsunheard import (
     begun_without_end,
@@ -31,6 +33,7 @@ from nomarium.reading.columns.titlesagain import titles_held_again
 from nomarium.reading.columns.whenwords import (
     are_hours_unheaded,
     are_of_others,
+    heads_clock,
     is_before_start,
     is_of_nature,
     is_of_record,
@@ -39,7 +42,6 @@ from nomarium.reading.columns.whenwords import (
 )
 from nomarium.sheets.sheet import Sheet, cell_text
 
-_LENGTH = r"(?i)\d+(?:[.,:]\d+)?\s?(?:h|hrs?|hours?|m|mins?|minutes?)\b[\s\d]*(?:m|mins?|minutes?)?"
 _INTERVAL = r"(?i)\binterval"
 _IN_ONE_CELL = "If a row repeats every so many weeks, say both in one cell: “every 2 weeks”. "
 _LONGEST_CLOCK = 12
@@ -104,7 +106,7 @@ def _unused_times(
         are_times = are_times or (is_before_start(column.heading) and about.say_only_times)
         is_timed = are_times or about.hold_clear_times or (column.is_ignored and _hold_clocks(about))
         is_timed = is_timed or (not says_time and _are_hours(column, about))
-        is_timed = is_timed or (column.is_ignored and _are_dotted_times(column, about, columns, rows))
+        is_timed = is_timed or (column.is_ignored and are_dotted_times(column, about, columns, rows))
         if takes_words and not is_timed:
             continue
         if unit_of(column.heading).times and about.texts >= MOSTLY and about.answers < MOSTLY:
@@ -119,12 +121,14 @@ def _unused_times(
         is_dated = column.is_ignored and about.dates >= 0.5 and (_has_sure_date(about) or are_bare)
         is_dated = is_dated and not _are_codes(about, columns, rows)
         if is_timed or is_dated or names_days:
-            are_lengths = all(re.fullmatch(_LENGTH, cell_text(cell)) for cell in about.different)
+            says_length = are_lengths(about.different)
+            if says_length and any(c.field == "duration" for c in columns):
+                continue  # Extra time
             is_known = is_timed and any(_says_time_of_day(c, rows, lexicon) for c in columns)
             is_more = is_known or is_of_nature(column.heading)
             what: _What = (
                 "length"
-                if are_lengths
+                if says_length
                 else "more"
                 if is_more
                 else "time"
@@ -188,42 +192,11 @@ def _hold_clocks(about: Contents) -> bool:
     )
 
 
-def _are_dotted_times(
-    column: Column, about: Contents, columns: Sequence[Column], rows: Sequence[Sequence[Cell]]
-) -> bool:
-    """Whether all cells are hours and minutes with a point, `8.15`, under a word of times or soon after people come: prices are not."""
-    texts = map(cell_text, about.different)
-    if not all(re.fullmatch(r"(?:[01]?\d|2[0-3])\.[0-5][05]", text) for text in texts):
-        return False
-    return _says_time(column.heading) or _follow(columns, column.at, rows)
-
-
-def _follow(columns: Sequence[Column], at: int, rows: Sequence[Sequence[Cell]]) -> bool:
-    """Whether the times of a column are soon after those at which people come, `Show` 7.30 after `Doors` 6.30, in every row."""
-    come = next((c.at for c in columns if c.field in ("time", "start") and is_before_start(c.heading)), None)
-    if come is None:
-        return False
-    pairs = [(_minutes(row[come]), _minutes(row[at])) for row in rows if max(come, at) < len(row) and row[at]]
-    return all(
-        first is not None and second is not None and 0 < (second - first) % _HALF_DAY <= _SOON
-        for first, second in pairs
-    )
-
-
-_HALF_DAY, _SOON = 12 * 60, 3 * 60
-"""Minutes; those within which what people come for begins."""
-
-
-def _minutes(cell: Cell) -> int | None:
-    found = re.fullmatch(r"(\d{1,2})[.:](\d\d)", cell_text(cell).strip())
-    return int(found[1]) * 60 + int(found[2]) if found is not None else None
-
-
 def _are_hours(column: Column, about: Contents) -> bool:
     """Whether a column is headed by a time and holds hours in figures; or is headed by nothing, and two of five of its cells at
     least are hours from one to another, `9-12`, or say a time."""
     if not column.is_ignored or not is_placeholder(column.heading):
-        is_headed = _says_time(column.heading) and about.are_clock_figures
+        is_headed = heads_clock(column.heading) and about.are_clock_figures
         return is_headed or (column.is_ignored and are_hours_unheaded(column.heading, about))
     texts = [text for text in map(cell_text, about.cells) if len(text) <= _LONGEST_CLOCK]
     hours = sum(re.fullmatch(HOURS_TO_HOURS, text) is not None or says_time(text) for text in texts)
@@ -352,21 +325,6 @@ _LEAST_SLOTS = 2
 
 def _has_words(column: Column) -> bool:
     return any(character.isalpha() for sample in column.samples for character in sample)
-
-
-def _says_time(heading: str) -> bool:
-    """Whether a word of the heading is one that heads a time: `Clinic time`."""
-    matches = map(match_exactly, heading.split())
-    if any(match is not None and match.field == "time" for match in matches):
-        return True
-    return not _BY_THE_CLOCK.isdisjoint(normal(heading).split())
-
-
-_BY_THE_CLOCK = frozenset(
-    "clock in out on off arrive arrives arrived arrival depart departs departed departure leave leaves leaving back meet meets return returns "
-    "returning opens closes shift".split()
-)
-"""Words of headings over figures of a clock, `Clock in` over `0855`, `Bus leaves` over `8.15`."""
 
 
 def _has_sure_date(about: Contents) -> bool:

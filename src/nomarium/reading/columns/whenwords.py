@@ -6,7 +6,7 @@ from typing import Final
 from nomarium.reading.cells.times import SURE_CLOCK
 from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.contents import HOURS_TO_HOURS, MOST_DIFFERENT, Contents
-from nomarium.reading.columns.headings import match_heading, normal
+from nomarium.reading.columns.headings import match_exactly, match_heading, normal
 from nomarium.sheets.sheet import cell_text
 
 _OFTEN: Final = frozenset(
@@ -240,3 +240,18 @@ def are_hours_unheaded(heading: str, about: Contents) -> bool:
 def is_of_nature(heading: str) -> bool:
     """Whether a heading is that of tides, of the sun or of the moon: their times are no times of events."""
     return re.search(_OF_NATURE, normal(heading)) is not None
+
+
+_BY_THE_CLOCK = frozenset(
+    "clock in out on off arrive arrives arrived arrival depart departs departed departure leave leaves leaving back meet meets return returns "
+    "returning opens closes shift".split()
+)
+"""Words of headings over figures of a clock, `Clock in` over `0855`, `Bus leaves` over `8.15`."""
+
+
+def heads_clock(heading: str) -> bool:
+    """Whether a word of the heading is one that heads a time: `Clinic time`."""
+    matches = map(match_exactly, heading.split())
+    if any(match is not None and match.field == "time" for match in matches):
+        return True
+    return not _BY_THE_CLOCK.isdisjoint(normal(heading).split())

@@ -41,7 +41,9 @@ _CLEAR = re.compile(rf"{CLEAR_CLOCK}|noon|midday|midnight")
 _HOURS = r"(?:[1-9]|1[0-2])(?:\s?(?:[-–—]|to|till?|until|bis|à)\s?(?:[1-9]|1[0-2]))?"
 _BARE_HOURS = r"(?<![\w.:/-])(?:[1-9]|1[0-2])\s?[-–—]\s?(?:[1-9]|1[0-2])(?![\w/.:-])"
 _SCORED = r"(?i)\b(?:v|vs|beat|lost|won|score|results?|[wld])\b"
-_COUNTED = COUNTED | frozenset("pp pg race chapter exercise form group route yr age grade under".split())
+_COUNTED = COUNTED | frozenset(
+    "pp pg race chapter exercise form group route yr age aged grade under klasse jahrgang stufe classe clase curso klas groep gruppe groupe".split()
+)
 NUMBERED = r"(?i)\b(?:rooms?|raum|salle|sala|versions?|sections?|chapters?|pages?|psalms?|exercises?|ex\.?|figure|fig\.|paragraph|para\.?|articles?|clauses?|verses?|§)$"
 """Words whose number has a dot, `Room 9.15`."""
 _NOON, _SEVEN = 12 * 3600, 7 * 3600
@@ -136,13 +138,14 @@ class CellLine(NamedTuple):
 def says_more_times(title: str) -> bool:
     """Whether what is left of a text without its time says another one."""
     return re.search(CLEAR_CLOCK, title) is not None or any(
-        not _counts(title[: match.start()]) for match in re.finditer(_BARE_HOURS, title)
+        not counts(title[: match.start()]) for match in re.finditer(_BARE_HOURS, title)
     )
 
 
-def _counts(before: str) -> bool:
+def counts(before: str) -> bool:
     """Whether words end in one whose number is no hour, `Year 7-9`."""
-    return (fold(before).split() or [""])[-1].removesuffix("s") in _COUNTED
+    word = (fold(before).split() or [""])[-1].lstrip("([").rstrip(".:")
+    return word in _COUNTED or word.removesuffix("s") in _COUNTED
 
 
 def lines_of_cell(text: str) -> list[CellLine]:
@@ -224,8 +227,13 @@ def _are_hours(before: str, hours: str, times: Times) -> bool:
     """Whether mere hours behind words are from one to the other as people work, and count nothing, and are no score."""
     from nomarium.reading.layouts.linetimes import is_no_time  # slow to compile, and seldom needed
 
-    counts = _counts(before) or is_no_time(before, hours)
-    if counts or re.search(_SCORED, before) or times.start is None or times.end is None:
+    if (
+        counts(before)
+        or is_no_time(before, hours)
+        or re.search(_SCORED, before)
+        or times.start is None
+        or times.end is None
+    ):
         return False
     begins, ends = (clock.secs + _NOON * (clock.secs < _SEVEN) for clock in (times.start, times.end))
     return begins < ends

@@ -9,7 +9,7 @@ from nomarium.model.cell import Cell
 from nomarium.reading.cells.choices import says_cancelled
 from nomarium.reading.cells.times import DAY_SECS, Clock, Times, end_after, may_be_class, read_times
 from nomarium.reading.columns.clocks import ClockFound, Clocks, clock_from
-from nomarium.reading.layouts.celltimes import CLEAR_CLOCK, time_and_text
+from nomarium.reading.layouts.celltimes import CLEAR_CLOCK, counts, time_and_text
 from nomarium.reading.rows.titles import NONE_HELD, is_unheld
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, cell_text
@@ -135,7 +135,7 @@ def said_of(text: str) -> Code:
         return Code("", hours)
     named = re.fullmatch(_NAME_AND_HOURS, text)
     hours = hours_in(named["hours"]) if named else NOTHING
-    if named and hours is not NOTHING:
+    if named and hours is not NOTHING and not counts(named["name"]):  # (Yr 7-8)
         return Code(named["name"].strip(" :,–-()"), hours)
     cleaned = re.sub(r"[()\[\]]", " ", text)
     time, name = time_and_text(" ".join(cleaned.split()))

@@ -33,12 +33,13 @@ from nomarium.reading.columns.table import TableReading, data_rows, fill_down_co
 from nomarium.reading.columns.timesinwords import times_in_words
 from nomarium.reading.columns.titles import half_titles, title_columns, unknown_in_title
 from nomarium.reading.columns.unheard import unheard
+from nomarium.reading.columns.untimedbetween import told_untimed
 from nomarium.reading.columns.weekdaysapart import weekdays_apart
 from nomarium.reading.layouts.classlists import is_of_classes
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.notlists import misfit, missing_field, without_rows
 from nomarium.reading.layouts.saidlengths import with_length_said
-from nomarium.reading.layouts.sessiontimes import with_session_times
+from nomarium.reading.layouts.sessiontimes import with_lengths_of_sessions, with_session_times
 from nomarium.reading.layouts.titlecells import with_cells_apart
 from nomarium.reading.layouts.weekdaysabove import in_parts
 from nomarium.reading.options import ReadingOptions
@@ -76,6 +77,7 @@ def list_in(top: Top, sheet: Sheet, seen: Lexicon | None = None) -> Reading | No
         again = read_table(apart, options, top.is_whole, seen)
         if not isinstance(again, NotRead):
             sheet, table = apart, again
+    table = with_lengths_of_sessions(table)
     from nomarium.reading.rows.tableevents import TableEvents
 
     return Reading(
@@ -347,9 +349,8 @@ def _settled(
         from nomarium.reading.columns.slotlengths import slots_told
 
         notes += slots_told(sheet, columns, sample, options)
-    return table._replace(
-        decisions=decisions, problems=(*decisions.problems, *table.problems), notes=(*sheet.notes, *notes)
-    )
+    problems = (*decisions.problems, *table.problems)
+    return told_untimed(table._replace(decisions=decisions, problems=problems, notes=(*sheet.notes, *notes)))
 
 
 def _lexicon_of_unknown_weekdays(

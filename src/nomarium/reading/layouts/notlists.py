@@ -162,7 +162,7 @@ _OF_WHOM = ("attendees", "organizer", "teacher", "person", "group", "categories"
 
 _RECORD_DATES: Final = 3
 """Dates that the first row of a list may have side by side."""
-_BESIDE_POSTS = {"date", "day", "week", "time", "start", "end", ""}
+_BESIDE_POSTS = {"date", "day", "week", "time", "start", "end", "description", ""}
 """Fields of the columns that may stand beside those of a rota."""
 
 
@@ -177,7 +177,7 @@ def _titles_asked(columns: Sequence[Column], fields: set[str], options: ReadingO
         remedy = f'To put two into the title: --title "{{{pair[0]}}}: {{{pair[1]}}}". {remedy}'
     are_posts = len(words) > 2 or len({re.sub(r"\W*(?:\d+|\b\w)$", "", word) for word in words}) == 1
     named = [c for c in columns if c.heading in words]
-    are_posts = are_posts or all(re.fullmatch(PERSON, text) for c in named for text in c.samples)
+    are_posts = are_posts or all(_is_who(text) for c in named for text in c.samples)
     are_posts = are_posts or all(any(map(says_time, c.samples)) for c in named)
     are_plain = all(
         looks_like_date(text) for c in columns if c.field in ("date", "when") for text in c.samples
@@ -185,6 +185,15 @@ def _titles_asked(columns: Sequence[Column], fields: set[str], options: ReadingO
     if len(both) == 2 and are_posts and are_plain and fields - {"when"} <= _BESIDE_POSTS:
         remedy = f"If each filled cell is an event or a duty of its own: --as roster. {remedy}"
     return f"{remedy}To give all of them one title: --set summary=TITLE."
+
+
+_NAME = r"(?:(?:Dr|Mrs?|Ms|Miss|Mx|Fr|Rev|Sr|Prof|Frau|Herr|Mme|M)\.? )?[^\W\d_a-zà-ÿ][\w'’.-]*(?: [^\W\d_a-zà-ÿ][\w'’.-]*)?"
+
+
+def _is_who(text: str) -> bool:
+    """Whether a text is somebody's name, or several, `Pell & Lund`, `Dr Oakes`."""
+    parts = re.split(r"\s*[&,/;+]\s*|\s+(?:and|und|et)\s+", text.strip())
+    return all(re.fullmatch(PERSON, part) or re.fullmatch(_NAME, part) for part in parts)
 
 
 def _says_days(text: str) -> bool:

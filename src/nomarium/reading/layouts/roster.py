@@ -38,6 +38,7 @@ from nomarium.reading.layouts.drawn import (
     several_times,
 )
 from nomarium.reading.layouts.grid import read_grid
+from nomarium.reading.layouts.halvesofdates import with_halves, without_halves
 from nomarium.reading.layouts.headdates import week_text
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.rosteracross import across, with_dates
@@ -74,7 +75,7 @@ _SHIFTS = r"(?i)(?:p(?:eriod)?\s?\d{1,2}|lesson \d{1,2})|(?:earl(?:y|ies)|lates?
 
 def look(top: Top) -> Reading | NotRead:
     """Read a sheet as a roster, or say why it is none."""
-    top = with_times_joined(top)
+    top, halves = without_halves(with_times_joined(top))
     drawing = weeks_across(top) or across(top) or down(top)
     if drawing is not None and _are_times([slot.label for slot in drawing.slots], drawing.label_heading):
         return read_grid(with_dates(top, drawing), top.options)
@@ -82,7 +83,7 @@ def look(top: Top) -> Reading | NotRead:
         message = f"{top.sheet.title} is no roster: no dates cross names, posts or classes."
         remedy = "Put the dates into the top row and the names into the first column, or the other way."
         return not_read(top.sheet, "no-roster", "it is no roster", "roster-none", message, remedy)
-    return _reading(top, on_named_days(top, drawing))
+    return _reading(top, with_halves(on_named_days(top, drawing), halves))
 
 
 def look_over_weekdays(top: Top) -> Reading | NotRead:
@@ -189,7 +190,8 @@ def _each_timed(slot: Slot) -> list[Slot]:
     """A slot for each part of a cell that has a time of its own, `Knots 9-12 / Ropes 1-4`; else the slot itself."""
     parts = timed_parts(slot.cell) if isinstance(slot.cell, str) else []
     parts = parts if len(parts) > 1 or not isinstance(slot.cell, str) else _hours_in_turn(slot.cell)
-    parts = parts if len(parts) > 1 or not isinstance(slot.cell, str) else listed_times(slot.cell)
+    if len(parts) < 2 and isinstance(slot.cell, str) and not re.search(r"\d\s?[-–—]\s?\d", slot.cell):
+        parts = listed_times(slot.cell)
     return [slot._replace(cell=part) for part in parts] if len(parts) > 1 else [slot]
 
 

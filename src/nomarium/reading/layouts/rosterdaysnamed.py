@@ -77,6 +77,8 @@ def _named(lexicon: Lexicon, label: str) -> _Named | None:
     for word, _ in reversed(named):
         rest = rest[: word.start()] + rest[word.end() :]
     rest = re.sub(r"\(\W*\)", "", rest).strip(" .,:;–-/&")
+    if (alone := re.fullmatch(r"\(([^()]*)\)", rest)) is not None:
+        rest = alone[1].strip()
     is_whole = all(len(word.group()) >= _WHOLE_NAME for word, _ in named)
     return _Named(tuple(dict.fromkeys(day for _, day in named)), rest, days[0] is not None, is_whole)
 

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from itertools import islice
 from typing import Final
 
-from nomarium.model.problem import note
+from nomarium.model.problem import Problem, note
 from nomarium.model.wording import listed
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.headings import SESSION_HEADINGS, normal
@@ -52,6 +52,23 @@ def with_session_times(sheet: Sheet, table: TableReading) -> Sheet | None:
     message = f"When the rows are is said {'by --set-code' if asked else 'beside the table'}: {shown}."
     told = note("session-times", message).at(sheet.place(None, named.at, named.heading))
     return sheet._replace(read_rows=timed, notes=(*sheet.notes, told), heard=sheet.heard | {named.at})
+
+
+def with_lengths_of_sessions(table: TableReading) -> TableReading:
+    """The table with a problem where rows name their session and how long they last, and nothing says when a session begins."""
+    fields = {column.field for column in table.columns if column.filled}
+    named = next(filter(_names_sessions, table.columns), None)
+    if named is None or "duration" not in fields or fields & {"time", "start", "end", "when"}:
+        return table
+    cells = (cell_text(row[named.at]) for _, row in islice(table.rows(), _LOOKED_AT) if named.at < len(row))
+    names = list(dict.fromkeys(filter(None, cells)))[:_MOST_NAMES]
+    if not names:
+        return table
+    message = f"The rows say how long they last, and only “{named.heading}” when: nothing says at what time {listed([f'“{one}”' for one in names])} begin."
+    asked = " ".join(f'--set-code "{name}=TIME"' for name in names)
+    remedy = f"Say when each begins: {asked}; or leave the lengths out."
+    place = table.sheet.place(None, named.at, named.heading)
+    return table._replace(problems=(*table.problems, Problem("start-missing", message, remedy, place)))
 
 
 def _names_sessions(column: Column) -> bool:

@@ -10,7 +10,7 @@ from nomarium.reading.cells.oftenwords import often_in
 from nomarium.reading.columns.table import TableReading
 from nomarium.reading.rows.linesaround import ABOUT_ALL, events_at_top, repeats
 from nomarium.reading.rows.lone import keeps_books
-from nomarium.reading.rows.offlines import ordinals_of, said_lines, told_closed
+from nomarium.reading.rows.offlines import of_their_rows, ordinals_of, said_lines, told_closed
 
 _YEAR: Final = dt.timedelta(days=365)
 
@@ -35,7 +35,8 @@ def closed_by_lines(table: TableReading, lines: Sequence[tuple[int, str]]) -> Cl
     options = table.options._replace(
         school_year=None, repeats_from=min(days), repeats_until=max(days) + _YEAR
     )
-    said = [one for one in said_lines(about, options) if one.off or one.is_unread]
+    said = of_their_rows(table.sheet, said_lines(about, options))
+    said = [one for one in said if one.off or one.is_unread]
     closed = ordinals_of((span.first, span.last) for one in said for span in one.off)
     problems = tuple(one.unread(table.sheet) for one in said if one.is_unread)
     return ClosedDays(closed, (told_closed(table.sheet, said),) if closed else (), problems)

@@ -23,6 +23,18 @@ from nomarium.reading.rows.opendays import is_open_day
 from nomarium.sheets.sheet import Sheet, cell_text
 
 _NOT_HELD: Final = r"\b(?:no|not|without|except|excluding|kein\w*|pas de|sin|geen)\s+(?:\w+\s+){0,2}(?:classes|class|lessons?|school|teaching|timetable|sessions?|meetings?|unterricht|cours|clases?|les(?:sen)?|held|on)\b|\bsuspended\b|\bcancelled\b"
+_NONE_OF_IT: Final = (
+    r"^\W*(?:(?:please note|n\.?b\.?|note)\W+)?(?:(?:that )?there (?:is|are|will be)\s+)?(?:no|kein\w*|pas de|sin|geen)\s+"
+    r"(?!(?:one|longer|later|more|less|fewer|need|charge|cost|fee|smoking|parking|entry|admission|refunds?|dogs|food|change|problem|booking|bookings|limit|ball games)\b)"
+    r"(?P<what>(?:[^\W\d_]+['’-]?[^\W\d_]*\s+){1,3}?)(?:(?:on|from|between|in|during|for|vom|am|du|del|op|van)\b)?\W*$"
+)
+"""Words before a date that say what is not held then, `No training`, `There is no choir on`."""
+_OF_ALL: Final = frozenset(
+    "class classes lesson lessons school teaching session sessions meeting meetings training trainings practice practices rehearsal rehearsals "
+    "activity activities club clubs coaching games match matches fixtures event events group groups duty duties unterricht training cours clases lessen monday tuesday wednesday thursday friday saturday sunday evening morning afternoon".split()
+)
+"""What a line says that may be of all rows, whatever they are called."""
+_LEAST_OF_NAME: Final = 4
 _HELD: Final = r"\b(?:timetable|schedule|classes|lessons|teaching|valid|stundenplan|horario|emploi du temps|lesrooster)\b"
 _BEGINS: Final = r"\b(?:begins?|starts?|starting|commenc(?:es?|ing)|opens?|from|first (?:day|session|class)|start|beginn\w*|commencent?|empiezan?)\b"
 _RUNS: Final = r"\b(?:starts?|starting|begins?|commenc(?:es?|ing)|runs?|running|first (?:day|session|class)|weeks?|clubs?|sessions?|courses?|season|programme|activities|rehearsals|training)\b"
@@ -32,7 +44,7 @@ _OWN: Final = r"(?i)\b(?:every|each|weekly|\w+days)\b|\d\s?[ap]\.?m\b|\d[:.]\d\d
 _SO_MANY: Final = r"(?i)\b(\d{1,2})[\s-]*weeks?\b"
 _ENDS: Final = r"\b(?:ends?|ending|finish(?:es)?|until|till|to|last day|end|enden?|finissent|terminan?)\b"
 _NO_NAMES: Final = r"(?i)\b(?:terms?|semesters?|dates?|school|year|trimestres?|semestres?)\b(?!\s*\d\b)"
-_AND: Final = r"(?i)\b(?:and|et|und|y|en)\b"
+_AND: Final = r"(?i)\b(?:and|or|nor|also|plus|then|again|on|from|et|ou|und|oder|sowie|y|o|en|of)\b"
 _EDGES: Final = " ,;:.()–—-"
 _WEEK: Final = r"(?i)\b(?:w\s?/\s?[bc]|wc|wb|week\s+(?:of|beginning|commencing|starting))\W*$"
 MOST_CELLS: Final = 3
@@ -60,8 +72,14 @@ class SaidLine(NamedTuple):
     held: tuple[Span, ...]
     is_unread: bool
     """Whether it says days without school that cannot be read for sure."""
+    is_of_some: bool = False
+    """Whether it may say when only some of the rows beside it are not held, `No choir 26 October`."""
 
     def unread(self, sheet: Sheet) -> Problem:
+        if self.is_of_some:
+            message = f"“{self.text}” says when something is not held, and not for sure what of all that stands beside it."
+            remedy = "If all of it: “No classes 26 October”; if not, take the line out and leave these days out of its rows (a column “Except”)."
+            return Problem("line-off", message, remedy, sheet.place(self.number), self.text)
         message = f"“{self.text}” seems to say when there is no school, and its days cannot be read for sure."
         remedy = "Write it like “No classes: 15–19 February 2027”, or list the days with --days-off FILE and take the line out."
         return Problem("line-off", message, remedy, sheet.place(self.number), self.text)
@@ -69,7 +87,45 @@ class SaidLine(NamedTuple):
 
 def lines_beside(sheet: Sheet, options: ReadingOptions) -> list[SaidLine]:
     """What the rows of a sheet that hold one text say of when school is held."""
-    return said_lines(list(_lines(sheet)), options)
+    return of_their_rows(sheet, said_lines(list(_lines(sheet)), options))
+
+
+def of_their_rows(sheet: Sheet, lines: Sequence[SaidLine]) -> list[SaidLine]:
+    """What lines say of when nothing is held, none of it where a line names what neither a title of the sheet nor each row names."""
+    names = {line.number: said for line in lines if (said := _named_in(line.text))}
+    if not names:
+        return [*lines]
+    rows = [row for number, row in islice(sheet.rows(), MOST_TABLE_ROWS) if number not in names]
+    titles = [row for row in rows if sum(map(bool, map(cell_text, row))) == 1]
+    of_all = _words_in(" ".join((sheet.name, *(cell_text(cell) for row in titles for cell in row))))
+    of_some = {number for number, said in names.items() if not (said <= of_all or _in_all(said, rows))}
+    return [
+        line._replace(off=(), is_unread=True, is_of_some=True)
+        if line.number in of_some and line.off
+        else line
+        for line in lines
+    ]
+
+
+def _named_in(text: str) -> set[str]:
+    """The words by which a line says what is not held."""
+    parts = _parted(text)
+    said = re.match(_NONE_OF_IT, fold(parts[0][0])) if parts else None
+    return _words_in(said["what"]) - _OF_ALL if said is not None else set()
+
+
+def _in_all(words: set[str], rows: Sequence[Sequence[Cell]]) -> bool:
+    """Whether one of the words stands in each cell of some columns, below their headings, and nowhere else."""
+    columns = [
+        [_words_in(cell_text(row[n])) for row in rows if n < len(row)]
+        for n in range(max(map(len, rows), default=0))
+    ]
+    with_it = [column for column in columns if any(words & said for said in column)]
+    return bool(with_it) and all(words & said for column in with_it for said in column[1:] if said)
+
+
+def _words_in(text: str) -> set[str]:
+    return {word for word in re.findall(r"[^\W\d_]+", fold(text)) if len(word) >= _LEAST_OF_NAME}
 
 
 def said_lines(lines: Sequence[tuple[int, str]], options: ReadingOptions) -> list[SaidLine]:
@@ -143,6 +199,9 @@ class _Years(NamedTuple):
     options: ReadingOptions
 
     def of(self, month: int, day: int) -> int | None:
+        begin, end = self.options.repeats_from, self.options.repeats_until
+        if begin is not None and end is not None and (year := self._within(begin, end, month, day)):
+            return year
         if len(self.written) == 1:
             return next(iter(self.written))
         if self.options.school_year is not None:
@@ -231,9 +290,9 @@ def _says_own(words: str) -> bool:
 
 
 def _kind(words: str) -> Literal["off", "term", ""]:
-    if is_off(words) or re.search(_NOT_HELD, fold(words)):
-        return "off"
     said = fold(words)
+    if is_off(words) or re.search(_NOT_HELD, said) or re.match(_NONE_OF_IT, said):
+        return "off"
     runs = re.search(_RUNS, said) is not None and not re.search(_NOT_RUN, said) and not _says_own(words)
     return "term" if is_term(words) or re.search(_HELD, said) or runs else ""
 

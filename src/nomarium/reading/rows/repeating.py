@@ -122,7 +122,8 @@ def repeated(
         (rule,), also_on=tuple(also), left_out=tuple(left_out), starts_itself=False, keeps_length=True,
         on_school_days=repeat.on_school_days,
     )  # fmt: skip
-    return Repeated(when, recurrence, (*([echo(repeat, rule)] if bounds.tells else []), *notes))
+    is_own = told is not None and not {"repeat", "repeat-times"}.isdisjoint(values)  # beside weekdays
+    return Repeated(when, recurrence, (*([echo(repeat, rule)] if bounds.tells or is_own else []), *notes))
 
 
 def _at_its_time(when: When, clock: Times, length_secs: int, zone: str | None) -> When | Blame:

@@ -19,6 +19,10 @@ _TWO_ENDS = Refusal(
     "repeat-ends-twice", "The row says twice where its repeat ends.", "Make them agree, or leave one blank."
 )
 
+_NO_WEEKDAY = Refusal(
+    "repeat-weekday", "", "Write it like 1st and 3rd Tuesday of the month; or give the row its weekday."
+)
+
 
 def said_together(
     when: When, values: dict[str, FieldValue], last_day: object
@@ -27,6 +31,8 @@ def said_together(
     what went into the repeat. `last_day` is the end of all rows that have none."""
     repeat: Repeat | None = values.get("repeat")
     counted: Repeat | None = values.get("repeat-times")
+    if repeat is None and counted is not None and counted.times is None:
+        repeat, counted = counted, None  # which weeks of a month, and not how many
     last: Day | None = values.get("repeat-until")
     if repeat is None and counted is None:
         if last is None:
@@ -52,6 +58,8 @@ def said_together(
         found = _on_weekdays_of(told, weekdays, repeat, told.until if has_last else None, when)
     else:
         found = _on_weekdays(weekdays, repeat, when)
+    if isinstance(found, Repeat) and found.nth and not (found.rule.weekdays or found.rule.month_days):
+        found = Blame("repeat", _NO_WEEKDAY._replace(message=f"“{found.text}” does not say which weekday."))
     if isinstance(found, Blame):
         return found
     ends = counted is not None or last is not None
@@ -147,6 +155,9 @@ def _on_weekdays(weekdays: tuple[int, ...], repeat: Repeat, when: When) -> Repea
     """A repeat on the weekdays that a column of its own says, where it says none itself: by weeks; by months on the one of the month
     that the row's date is; daily on several of them."""
     own = repeat.rule
+    if weekdays and repeat.nth:
+        of_month = tuple((number, day) for number in repeat.nth for day in weekdays)
+        return repeat._replace(rule=own._replace(month_days=(), weekdays=of_month), nth=())
     if not weekdays or repeat.dates is not None or own.weekdays:
         return repeat
     if own.freq == "MONTHLY" and not own.month_days:
@@ -176,7 +187,8 @@ def _on_weekdays_of(
 ) -> Repeat | Blame:
     """A repeat on the weekdays that the date's own cell says, to its own end or the last day of the row."""
     named = weekdays or tuple(day for _, day in told.weekdays)
-    if told.freq == "WEEKLY" and repeat.rule.freq != "WEEKLY" and when.start.weekday() in named:
+    is_among = when.start.weekday() in named or bool(repeat.nth)
+    if told.freq == "WEEKLY" and repeat.rule.freq != "WEEKLY" and is_among:
         found = _on_weekdays(named, repeat, when)
         if isinstance(found, Blame):
             return found
