@@ -13,6 +13,7 @@ from nomarium.reading.cells.oftenwords import often_in
 from nomarium.reading.columns.asked import asked_columns, heading_missing
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.daycells import looks_like_date
+from nomarium.reading.columns.halvesabove import with_halves_said
 from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.columns.saidofall import lone_texts, said_of_drawing
 from nomarium.reading.columns.severalweekdays import with_each_weekday
@@ -150,7 +151,7 @@ def _is_list(reading: Reading | NotRead) -> bool:
 
 def _apart(sheets: Sequence[Sheet], options: ReadingOptions) -> Iterator[Sheet]:
     """The tables of all sheets, without their hidden rows when that was asked for."""
-    for one in map(with_long_cells_cut, sheets):
+    for one in map(with_halves_said, map(with_long_cells_cut, sheets)):
         sheet = _telling_hidden_columns(_without_hidden(one, options), options)
         if not _is_text(sheet):
             sheet = with_weekdays_of_letters(sheet)

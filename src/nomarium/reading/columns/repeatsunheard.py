@@ -11,6 +11,7 @@ from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.columnnotes import called, letter_of
 from nomarium.reading.columns.daycells import about_days
 from nomarium.reading.columns.whenwords import says_begin, says_end, speaks_of_begin
+from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Sheet, cell_text
 
 _MOVED = (
@@ -195,3 +196,10 @@ def weeks_or_one(sheet: Sheet, columns: Sequence[Column]) -> dict[int, Problem]:
     )
     remedy = "Say which: --set repeat=weekly or --spans whole."
     return {last.at: Problem("weekly-open", message, remedy, sheet.place(None, last.at, last.heading))}
+
+
+def weekly_to_the_last(columns: Sequence[Column], options: ReadingOptions) -> ReadingOptions:
+    """Options by which rows that say a weekday and the day they begin are held weekly to the end that `--until` says."""
+    if options.last_repeat is None or begun_column(columns) is None or "end-date" in options.defaults:
+        return options
+    return options._replace(defaults={"repeat": "weekly", **options.defaults})

@@ -1,7 +1,9 @@
 """The day, or the days, that a day sheet is of: `--set date=`, the rows above it, or its name says so."""
 
 import datetime as dt
+import re
 from collections.abc import Sequence
+from typing import Final
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem
@@ -17,6 +19,7 @@ from nomarium.reading.rows.sectiondate import date_of_title
 from nomarium.reading.rows.titlerepeats import repeat_said
 from nomarium.sheets.sheet import Row, cell_text
 
+_NTH_DAY: Final = r"(?i)(?:day|jour|tag|d[ií]a|giorno|dag)\s?(?:\d{1,2}|one|two|three)"
 _Text = tuple[str, int | None, Cell]
 """Where what may say the day stands, its row number, and its cell."""
 
@@ -25,6 +28,29 @@ def day_said(top: Top, above: Sequence[Row], head: Row) -> tuple[dt.date | str, 
     """The day of the sheet, or the phrase by which it is held again and again, and what says so."""
     texts, lexicon = _saying_days(top, above, head), lexicon_for(top.options)
     return _said_again(top, texts, lexicon) or _one_day(top, texts, lexicon, above, head[0])
+
+
+def names_section(text: str, lexicon: Lexicon) -> bool:
+    """Whether a text that stands alone among the slots of a day sheet names the day of those below it: a date, a weekday, `Day 2`."""
+    is_day = lexicon.weekday(fold(text).strip(" .:")) is not None or re.fullmatch(_NTH_DAY, text.strip(" :"))
+    return bool(is_day) or bool(cell_text(date_of_title(text, lexicon)))
+
+
+def day_of_section(top: Top, above: Sequence[Row]) -> tuple[dt.date, str] | Problem:
+    """The day that a row among the slots names, the last of those above them, and what says so."""
+    lexicon, (number, row) = lexicon_for(top.options), above[-1]
+    text = next(filter(None, map(cell_text, row)))
+    if not cell_text(date_of_title(text, lexicon)):
+        message = "The row heads slots of a day, and says no date."
+        return Problem(
+            "day-unknown",
+            message,
+            "Write the date itself: “Sat 16 January 2027”.",
+            top.sheet.place(number),
+            text,
+        )
+    texts: list[_Text] = [(f"row {number}", number, cell) for cell in row if cell_text(cell)]
+    return _one_day(top, texts, lexicon, above, number)
 
 
 def _saying_days(top: Top, above: Sequence[Row], head: Row) -> list[_Text]:

@@ -15,11 +15,12 @@ from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.contents import MOSTLY, Contents
 from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.columns.headings import match_exactly
-from nomarium.reading.layouts.daysaid import day_said
+from nomarium.reading.layouts.daysaid import day_of_section, day_said, names_section
 from nomarium.reading.layouts.drawn import DrawnEntry, date_part, events_of, merged_from
 from nomarium.reading.layouts.grid import title_and_place
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.namedslots import is_break
+from nomarium.reading.layouts.notdaysheets import are_records, holds_its_kind, numbers_days
 from nomarium.reading.layouts.repeatedday import as_list_of
 from nomarium.reading.layouts.slots import (
     NEXT_MORNING,
@@ -93,23 +94,33 @@ def look(top: Top) -> Reading | NotRead:
         reason = "it is no day sheet"
         message = f"{top.sheet.title} has no times on one side and places on the other."
         return not_read(top.sheet, "no-day", reason, "day-none", message)
-    day = day_said(top, drawing.above, drawing.head)
-    if isinstance(day, Problem):
-        return NotRead(top.sheet, "day-unnamed", "nothing says which day it is", day)
-    date, where = day
-    sheet = top.sheet
-    lines, moved = _lines(top, drawing)
-    entries, idle = _entries(sheet, drawing, _ANY_DAY if isinstance(date, str) else date, lines)
-    nights = after_midnight([line.time for line in lines])
-    told = _told(drawing, date, where, lines, nights)
-    if idle:
-        told.append(note("slots-idle", f"Slots in which nothing happens (a dash, “free” …): {idle}."))
-    if moved:
-        told.append(
-            note("grid-forward", f"Times without am or pm run forward: {', '.join(moved)} in the afternoon.")
-        )
-    if isinstance(date, str):
-        return as_list_of(top, date, entries, told, any(nights))
+    sheet, entries, problems = top.sheet, list[DrawnEntry | Problem](), list[Problem]()
+    told = dict[Problem, None]()
+    for part in _by_days(drawing, top.of_weekdays):
+        is_section = bool(part.above) and part.above[-1] in drawing.below
+        day = day_of_section(top, part.above) if is_section else day_said(top, part.above, part.head)
+        if isinstance(day, Problem) and is_section:
+            problems.append(day)
+            continue
+        if isinstance(day, Problem):
+            return NotRead(top.sheet, "day-unnamed", "nothing says which day it is", day)
+        date, where = day
+        lines, moved = _lines(top, part)
+        of_day, idle = _entries(sheet, part, _ANY_DAY if isinstance(date, str) else date, lines)
+        nights = after_midnight([line.time for line in lines])
+        entries += of_day
+        told |= dict.fromkeys(_told(part, date, where, lines, nights))
+        if idle:
+            told[note("slots-idle", f"Slots in which nothing happens (a dash, “free” …): {idle}.")] = None
+        if moved:
+            told[
+                note(
+                    "grid-forward",
+                    f"Times without am or pm run forward: {', '.join(moved)} in the afternoon.",
+                )
+            ] = None
+        if isinstance(date, str):
+            return as_list_of(top, date, entries, [*told], any(nights))
 
     def events(account: Account) -> Iterator[Event]:
         for number, row in (*drawing.above, drawing.head, *drawing.below):
@@ -117,7 +128,29 @@ def look(top: Top) -> Reading | NotRead:
                 _note(sheet, number, " ".join(filter(None, map(cell_text, row))), account)
         yield from events_of(sheet, entries, top.options, account)
 
-    return Reading(sheet, "day", events, (*sheet.notes, *(one.at(sheet.place()) for one in told)))
+    notes = (*sheet.notes, *(one.at(sheet.place()) for one in told))
+    return Reading(sheet, "day", events, notes, tuple(problems))
+
+
+def _by_days(drawing: _Drawing, lexicon: Lexicon) -> list[_Drawing]:
+    """The drawing, or a part of it for each day that a row among its slots names and holds nothing else."""
+    named = [
+        one for one in drawing.below if len(_texts(one[1])) == 1 and names_section(_texts(one[1])[0], lexicon)
+    ]
+    if not named or drawing.is_across:
+        return [drawing]
+    found = []
+    for (number, _), following in zip(named, [*named[1:], None], strict=True):
+        end = following[0] if following else drawing.lines[-1].index + 1
+        lines = tuple(line for line in drawing.lines if number < line.index < end)
+        body = tuple(row for row in drawing.body if number < row[0] < end)
+        above = (*drawing.above, *(one for one in drawing.below if one[0] == number))
+        found += [drawing._replace(lines=lines, body=body, above=above)] if lines else []
+    first = tuple(line for line in drawing.lines if line.index < named[0][0])
+    if first:
+        of_first = tuple(row for row in drawing.body if row[0] < named[0][0])
+        found.insert(0, drawing._replace(lines=first, body=of_first))
+    return found
 
 
 def _told(
@@ -188,13 +221,13 @@ def _times_down(rows: Sequence[Row], lexicon: Lexicon, least: int) -> _Drawing |
             or len(slots) < len(body) / 2
             or _slot((number, row)) is not NOTHING
             or number_others(cell_text(row[0]), [one[1][0] for one in slots])
-            or _numbers_days(cell_text(row[0]), [one[1][0] for one in slots], lexicon)
+            or numbers_days(cell_text(row[0]), [one[1][0] for one in slots], lexicon)
         ):
             return None
         below = tuple(one for one in body if one not in slots)
         if any(len(said) > 1 and not all(map(is_break, said)) for _, one in below if (said := _texts(one))):
             return None
-        if _are_records(slots, lexicon) or _holds_its_kind(slots, dict(zip(across, headings, strict=True))):
+        if are_records(slots, lexicon) or holds_its_kind(slots, dict(zip(across, headings, strict=True))):
             return None
         lines = tuple(Line(n, cells[0], time_of(cells[0])) for n, cells in slots)
         named = dict(zip(across, headings, strict=True))
@@ -285,30 +318,6 @@ def _have_labels(rows: Sequence[Row], lexicon: Lexicon) -> bool:
     return bool(are_labels and are_words) and not any(
         looks_like_date(one, lexicon) for one in (*labels, *cells.different)
     )
-
-
-def _are_records(slots: Sequence[Row], lexicon: Lexicon) -> bool:
-    """Whether what stands beside the times are dates, or times mostly: a table whose first column holds small numbers."""
-    cells = [cell for _, row in slots for cell in row[1:] if cell_text(cell)]
-    if any(looks_like_date(cell, lexicon) for cell in cells):
-        return True
-    return Contents(cells, lexicon).times >= MOSTLY
-
-
-def _numbers_days(heading: str, labels: Sequence[Cell], lexicon: Lexicon) -> bool:
-    """Whether what stands under a heading that names a month are the numbers of its days."""
-    is_of_month = any(word in lexicon.months for word in re.findall(r"[^\W\d_]{3,}", fold(heading)))
-    return is_of_month and all(re.fullmatch(r"\d{1,2}(?:st|nd|rd|th)?", cell_text(cell)) for cell in labels)
-
-
-def _holds_its_kind(slots: Sequence[Row], headings: Mapping[int, str]) -> bool:
-    """Whether all that stands under some heading is one of the kind that it names, `Ward 3` under *Ward*: a column of a list."""
-    for n, heading in headings.items():
-        texts = [text for _, row in slots if n < len(row) and (text := cell_text(row[n]))]
-        one_of = rf"(?i){re.escape(heading)}\s+(?:\d{{1,3}}[a-z]?|[a-h])"
-        if texts and all(re.fullmatch(one_of, text) for text in texts):
-            return True
-    return False
 
 
 def _slot(row: Row) -> object:

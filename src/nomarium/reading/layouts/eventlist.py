@@ -24,8 +24,9 @@ from nomarium.reading.columns.headedtitles import with_headed_titles
 from nomarium.reading.columns.headings import match_heading
 from nomarium.reading.columns.headingzones import zones_in_headings
 from nomarium.reading.columns.lexicons import lexicon_for
+from nomarium.reading.columns.programmegaps import with_gaps_asked
 from nomarium.reading.columns.repeatdates import telling_how_often, with_dates_said
-from nomarium.reading.columns.repeatsunheard import begun_column
+from nomarium.reading.columns.repeatsunheard import weekly_to_the_last
 from nomarium.reading.columns.saidofall import lines_of, said_of_all
 from nomarium.reading.columns.sides import with_sides_as_title
 from nomarium.reading.columns.spreaddates import find_spread_dates
@@ -33,7 +34,6 @@ from nomarium.reading.columns.table import TableReading, data_rows, fill_down_co
 from nomarium.reading.columns.timesinwords import times_in_words
 from nomarium.reading.columns.titles import half_titles, title_columns, unknown_in_title
 from nomarium.reading.columns.unheard import unheard
-from nomarium.reading.columns.untimedbetween import told_untimed
 from nomarium.reading.columns.weekdaysapart import weekdays_apart
 from nomarium.reading.layouts.classlists import is_of_classes
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
@@ -187,7 +187,7 @@ def read_table(
     missing = missing or _rota_in(sheet, head, columns, sample, options)
     if missing is not None:
         return missing._replace(columns=tuple(columns))
-    options = _weekly_to_the_last(columns, options)
+    options = weekly_to_the_last(columns, options)
     in_titles = title_columns(options.title, head.headings, sheet.first_column, {})[0].values()
     notes = [*column_notes(sheet, columns, options.keep_extra, in_titles), *notes, *of_titles]
     notes += [parts.told(sheet, columns, options.fill_down)] if parts else []
@@ -350,7 +350,9 @@ def _settled(
 
         notes += slots_told(sheet, columns, sample, options)
     problems = (*decisions.problems, *table.problems)
-    return told_untimed(table._replace(decisions=decisions, problems=problems, notes=(*sheet.notes, *notes)))
+    return with_gaps_asked(
+        table._replace(decisions=decisions, problems=problems, notes=(*sheet.notes, *notes))
+    )
 
 
 def _lexicon_of_unknown_weekdays(
@@ -391,10 +393,3 @@ def _says_how_long(options: ReadingOptions) -> bool:
     """Whether options say, as columns would, how long rows go on that begin on a day."""
     is_asked = not options.defaults.keys().isdisjoint(("repeat", "end-date")) or bool(options.spans)
     return is_asked or not options.tells_repeats
-
-
-def _weekly_to_the_last(columns: Sequence[Column], options: ReadingOptions) -> ReadingOptions:
-    """Options by which rows that say a weekday and the day they begin are held weekly to the end that `--until` says."""
-    if options.last_repeat is None or begun_column(columns) is None or "end-date" in options.defaults:
-        return options
-    return options._replace(defaults={"repeat": "weekly", **options.defaults})

@@ -308,7 +308,8 @@ def usual_step(slots: Sequence[Part]) -> tuple[int | None, bool]:
     """The seconds from most slots to the next, and whether they are those of half of them or more."""
     starts = [secs for secs in _starts_of(slots) if secs is not None]
     steps = Counter(b - a for a, b in pairwise(starts) if b > a)
-    usual, count = steps.most_common(1)[0] if steps else (None, 0)
+    count = max(steps.values(), default=0)
+    usual = min((step for step, often in steps.items() if often == count), default=None)
     return usual, count * 2 >= steps.total() > 0
 
 

@@ -1,5 +1,6 @@
-"""Rows without a time between rows of their day that have one: held at the time above, or all day."""
+"""What the rows of a programme leave open: a time between rows that have one, and the day below `Day 2`."""
 
+import re
 from collections.abc import Iterator, Sequence
 from itertools import groupby, islice
 from typing import Final
@@ -13,10 +14,45 @@ from nomarium.reading.columns.columnnotes import called, letter_of
 from nomarium.reading.columns.table import TableReading
 from nomarium.sheets.sheet import Row, cell_text
 
+_LATER_DAY: Final = r"(?i)\W*(?:day|jour|tag|d[ií]a|giorno|dag)\s?(?:[2-9]|\d\d|two|three|four|five)\b.*|\W*(?:2nd|3rd|4th|second|third|fourth|next|following|last) day\b.*"
 _SAYING_HOW_LONG: Final = frozenset(("end", "duration", "all-day", "end-date", "repeat"))
 
 
-def told_untimed(table: TableReading) -> TableReading:
+def with_gaps_asked(table: TableReading) -> TableReading:
+    """The table with what its rows leave open told or asked about."""
+    day = _day_unheard(table)
+    return _with_times_asked(table if day is None else table._replace(problems=(*table.problems, day)))
+
+
+def _day_unheard(table: TableReading) -> Problem | None:
+    """A problem of a row that heads others by their day alone, `Day 2`, which have the date of those above it."""
+    marks = [(number, text) for number, text in table.lines if re.fullmatch(_LATER_DAY, text)]
+    dated = [c.at for c in table.columns if c.has_days]
+    if not marks or (dated and not table.sheet.dates_above):
+        return None
+    rows = [
+        (number, tuple(_cell(row, at) for at in dated))
+        for number, row in islice(table.rows(), MOST_TABLE_ROWS)
+        if sum(map(bool, map(cell_text, row))) > 1
+    ]
+    for mark, text in marks:
+        above = [day for number, day in rows if number < mark]
+        below = [day for number, day in rows if number > mark]
+        if above and below and above[-1] == below[0]:
+            message = (
+                "The row heads others by their day alone, and these would be on the day of those above it."
+            )
+            return Problem(
+                "day-unknown",
+                message,
+                "Write the date itself: “Sat 16 January 2027”.",
+                table.sheet.place(mark),
+                text,
+            )
+    return None
+
+
+def _with_times_asked(table: TableReading) -> TableReading:
     """The table with a problem of the first such row of a programme, whose date is written once over all rows of its day; with a note
     where each row has its own."""
     columns = table.columns
