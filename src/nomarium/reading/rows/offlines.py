@@ -20,6 +20,7 @@ from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.datewithin import DateWithin, date_within, names_several
 from nomarium.reading.rows.lone import keeps_books
 from nomarium.reading.rows.opendays import is_open_day
+from nomarium.reading.rows.sectiondate import NOT_THEN
 from nomarium.sheets.sheet import Sheet, cell_text
 
 _NOT_HELD: Final = r"\b(?:no|not|without|except|excluding|kein\w*|pas de|sin|geen)\s+(?:\w+\s+){0,2}(?:classes|class|lessons?|school|teaching|timetable|sessions?|meetings?|unterricht|cours|clases?|les(?:sen)?|held|on)\b|\bsuspended\b|\bcancelled\b"
@@ -156,7 +157,8 @@ def ordinals_of(spans: Iterable[tuple[dt.date | str, dt.date | str]]) -> frozens
 
 def told_closed(sheet: Sheet, lines: Sequence[SaidLine]) -> Problem:
     """The note that nothing is held on days that lines name."""
-    message = f"Nothing is held on the days that {quoted(lines)} takes out."
+    takes = "take" if len(lines) > 1 else "takes"
+    message = f"Nothing is held on the days that {quoted(lines)} {takes} out."
     told = note("line-off", message, "If something is, take the line out.")
     return told.at(sheet.place(lines[0].number))
 
@@ -291,7 +293,7 @@ def _says_own(words: str) -> bool:
 
 def _kind(words: str) -> Literal["off", "term", ""]:
     said = fold(words)
-    if is_off(words) or re.search(_NOT_HELD, said) or re.match(_NONE_OF_IT, said):
+    if is_off(words) or re.search(_NOT_HELD, said) or re.match(_NONE_OF_IT, said) or re.search(NOT_THEN, words):
         return "off"
     runs = re.search(_RUNS, said) is not None and not re.search(_NOT_RUN, said) and not _says_own(words)
     return "term" if is_term(words) or re.search(_HELD, said) or runs else ""

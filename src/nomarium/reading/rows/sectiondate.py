@@ -16,6 +16,8 @@ from nomarium.reading.rows.opendays import is_open_day
 from nomarium.reading.rows.titlerepeats import repeat_said
 from nomarium.sheets.sheet import cell_text
 
+NOT_THEN: Final = r"(?i)\b(?:not|except|excluding|excl\.?|apart from|but not|without|nicht|ausser|außer|sauf|excepto|behalve)\W*(?:on|for|am|le|el|op)?\W*$"
+"""How words end before a date that is left out."""
 LABEL: Final = r"(?i)^(?:date|datum|day|jour)\s*:"
 """What a title may say before its date."""
 
@@ -36,6 +38,8 @@ def date_of_title(cell: Cell, lexicon: Lexicon) -> Cell:
     ):
         return ""
     before, _, behind = within.rest.partition("\0")
+    if re.search(NOT_THEN, before):
+        return ""
     return "" if is_open_day(before, within.text, behind, lexicon) else within.text
 
 
