@@ -18,6 +18,7 @@ from nomarium.school.daysheets import day_of
 from nomarium.school.drawncells import DrawnWeek, Grid
 from nomarium.school.drawnheads import heads_names
 from nomarium.school.drawnlines import Slot, is_time, slot_in
+from nomarium.school.timedlists import is_timed_list
 from nomarium.school.turning import turn, turned
 from nomarium.school.widerows import take_wide
 from nomarium.sheets.sheet import Row, Sheet, cell_text
@@ -33,7 +34,7 @@ def daily_week(sheet: Sheet) -> DrawnWeek | None:
     """The classes of a sheet that is called after no day and has its periods or times on one side, names of teachers, rooms or groups under a heading that
     says so on the other, and no day; None for any other. They have no label: they meet on every one."""
     rows = list(islice(sheet.rows(), _TOP_ROWS + 1))
-    if len(rows) > _TOP_ROWS or day_of(sheet.name):
+    if len(rows) > _TOP_ROWS or day_of(sheet.name) or is_timed_list(rows):
         return None
     return _across(Grid(sheet, rows)) or _across(Grid(turned(sheet, rows), turn(rows), sheet))
 

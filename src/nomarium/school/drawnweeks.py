@@ -35,6 +35,7 @@ from nomarium.school.drawnturns import with_weeks_beside_days, with_weeks_over_d
 from nomarium.school.planheads import plain
 from nomarium.school.stackeddays import stacked_heads
 from nomarium.school.timedcells import timed_week
+from nomarium.school.timedlists import is_timed_list
 from nomarium.school.turning import turn, turned
 from nomarium.school.widerows import take_wide
 from nomarium.sheets.sheet import Row, Sheet, cell_text
@@ -47,6 +48,8 @@ _NOTHING: Final[Mapping[str, str]] = MappingProxyType({})
 def drawn_week(sheet: Sheet, labels: frozenset[str] = frozenset()) -> DrawnWeek | None:
     """The drawn weeks of a sheet; None when it has none. `labels` are those that are known, in compared form."""
     rows = with_weeks_over_days(with_weeks_beside_days(with_days_over_periods(sheet.rows())))
+    if is_timed_list(rows):
+        return None
     reader = _Reader(sheet, rows, labels)
     return (
         reader.across()

@@ -1,5 +1,6 @@
 """Columns of something else that say of some rows that they are not held: each stops the table."""
 
+import re
 from collections.abc import Sequence
 from typing import Final
 
@@ -12,6 +13,9 @@ from nomarium.reading.columns.columnnotes import called
 from nomarium.reading.columns.whenwords import is_of_record
 from nomarium.sheets.sheet import Sheet, cell_text
 
+_SCORE: Final = r"\d{1,3}\s?[-–:]\s?\d{1,3}"
+_NO_SCORE: Final = r"(?i)p\s?[-–/.]?\s?p\.?|ppd\.?|w\s?[/.]\s?o\.?"
+"""What stands among scores for a match that was put off, or that one side did not come to."""
 _DEAF: Final = frozenset((*FACETS, "categories", "attendees", "organizer", "audience"))
 """Fields whose cells say who comes, or of what kind something is."""
 
@@ -29,7 +33,10 @@ def rows_called_off(
         if not is_deaf or not column.heading or not column.filled or is_of_record(column.heading):
             continue
         texts = (cell_text(row[column.at]) for row in rows if column.at < len(row) and row[column.at])
-        said = next((text for text in texts if text[:4] in CANCELLING_STARTS and says_not_held(text)), "")
+        held = list(texts)
+        are_scores = any(re.fullmatch(_SCORE, text) for text in held)
+        said = next((text for text in held if text[:4] in CANCELLING_STARTS and says_not_held(text)), "")
+        said = said or next((text for text in held if are_scores and re.fullmatch(_NO_SCORE, text)), "")
         if said:
             message = (
                 f"The column {called(sheet, column)} says that rows are not held, and is not heard: “{said}”."
@@ -39,6 +46,8 @@ def rows_called_off(
                 if column.is_ignored
                 else "Write it into a column Status, or into the notes of its row"
             )
+            if re.fullmatch(_NO_SCORE, said):
+                hear = f"If its match was put off, write “Postponed”, and then: {hear.partition(': ')[2]}"
             remedy = f'{hear}; if it says nothing of the rows: --column "{column.heading}={column.field}".'
             place = sheet.place(None, column.at, column.heading)
             found[column.at] = Problem("column-called-off", message, remedy, place)

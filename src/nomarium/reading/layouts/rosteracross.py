@@ -7,6 +7,7 @@ from itertools import pairwise
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, note
 from nomarium.reading.cells.offwords import is_off, is_term
+from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.weeks import is_numbered_week
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.daycells import looks_like_date
@@ -138,12 +139,11 @@ def _are_no_names(labels: set[str], head: Sequence[Cell], lexicon: Lexicon) -> b
     if all(label.isdigit() for label in labels if label):
         return True
     if sum(fold(label).strip(" .") in lexicon.weekdays for label in labels) * 2 > len(labels):
-        return True  # weekdays down, under days across
+        return True  # weekdays down
     texts = [text for text in (*labels, cell_text(head[0])) if text]
-    named = [
-        match_exactly(text) if len(text) > 1 and not text[-1].isdecimal() else None for text in texts
-    ]  # A is a group, and no “à”; Van 1 drives, and is no “van”
-    return sum(match is not None for match in named) * 2 > len(named) > 1
+    heads = [text for text in texts if len(text) > 1 and not text[-1].isdecimal() and not is_place(text)]
+    named = sum(match_exactly(text) is not None for text in heads)  # A, Van 1 and a hall are none
+    return named * 2 > len(texts) > 1
 
 
 def _date_columns(top: Top, row: Sequence[Cell]) -> list[int]:

@@ -293,7 +293,12 @@ def _says_own(words: str) -> bool:
 
 def _kind(words: str) -> Literal["off", "term", ""]:
     said = fold(words)
-    if is_off(words) or re.search(_NOT_HELD, said) or re.match(_NONE_OF_IT, said) or re.search(NOT_THEN, words):
+    if (
+        is_off(words)
+        or re.search(_NOT_HELD, said)
+        or re.match(_NONE_OF_IT, said)
+        or re.search(NOT_THEN, words)
+    ):
         return "off"
     runs = re.search(_RUNS, said) is not None and not re.search(_NOT_RUN, said) and not _says_own(words)
     return "term" if is_term(words) or re.search(_HELD, said) or runs else ""
