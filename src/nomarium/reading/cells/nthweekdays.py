@@ -21,7 +21,7 @@ def nth_of_month(text: str, lexicon: Lexicon) -> tuple[int, ...]:
     ((1, 3), (-1,), ())
     """
     bare = re.sub(_OF_MONTH, "", text)
-    if not bare or any(map(str.isdigit, re.sub(r"\d(?:st|nd|rd|th)\b", "", bare))):
+    if not bare or any(map(str.isdigit, re.sub(r"\d(?:st|nd|rd|th|ers?|[eè]me|e|\.)(?!\w)", "", bare))):
         return ()
     found = read_repeat(f"{bare} {_MONDAY}", lexicon)
     if not isinstance(found, Repeat) or found.rule.freq != "MONTHLY" or found.rule.interval > 1:

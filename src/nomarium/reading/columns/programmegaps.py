@@ -58,7 +58,7 @@ def _with_times_asked(table: TableReading) -> TableReading:
     columns = table.columns
     times = [c for c in columns if c.field in ("time", "start") and not c.has_days]
     title = table.column("summary")
-    if len(times) != 1 or not 0 < times[0].blank < times[0].filled or title is None:
+    if len(times) != 1 or not times[0].blank or times[0].filled < 2 or title is None:
         return table
     found = list(islice(_between(table, times[0].at, title.at), MOST_TABLE_ROWS))
     if not found:
