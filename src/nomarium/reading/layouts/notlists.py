@@ -3,7 +3,7 @@
 import datetime as dt
 import re
 from collections.abc import Sequence
-from itertools import islice
+from itertools import combinations, islice
 from typing import Final
 
 from nomarium.model.problem import column_letter
@@ -177,7 +177,7 @@ def _titles_asked(columns: Sequence[Column], fields: set[str], options: ReadingO
         remedy = f'To put two into the title: --title "{{{pair[0]}}}: {{{pair[1]}}}". {remedy}'
     are_posts = len(words) > 2 or len({re.sub(r"\W*(?:\d+|\b\w)$", "", word) for word in words}) == 1
     named = [c for c in columns if c.heading in words]
-    are_posts = are_posts or all(_is_who(text) for c in named for text in c.samples)
+    are_posts = are_posts or _are_on_duty(named)
     are_posts = are_posts or all(any(map(says_time, c.samples)) for c in named)
     are_plain = all(
         looks_like_date(text) for c in columns if c.field in ("date", "when") for text in c.samples
@@ -187,13 +187,21 @@ def _titles_asked(columns: Sequence[Column], fields: set[str], options: ReadingO
     return f"{remedy}To give all of them one title: --set summary=TITLE."
 
 
-_NAME = r"(?:(?:Dr|Mrs?|Ms|Miss|Mx|Fr|Rev|Sr|Prof|Frau|Herr|Mme|M)\.? )?[^\W\d_a-zà-ÿ][\w'’.-]*(?: [^\W\d_a-zà-ÿ][\w'’.-]*)?"
+_NAME = r"(?P<of>(?:Dr|Mrs?|Ms|Miss|Mx|Fr|Rev|Sr|Prof|Frau|Herr|Mme|M)\.? )?[^\W\d_a-zà-ÿ][\w'’.-]*(?: [^\W\d_a-zà-ÿ][\w'’.-]*)?"
 
 
-def _is_who(text: str) -> bool:
-    """Whether a text is somebody's name, or several, `Pell & Lund`, `Dr Oakes`."""
-    parts = re.split(r"\s*[&,/;+]\s*|\s+(?:and|und|et)\s+", text.strip())
-    return all(re.fullmatch(PERSON, part) or re.fullmatch(_NAME, part) for part in parts)
+def _are_on_duty(columns: Sequence[Column]) -> bool:
+    """Whether all cells of some columns are names, `Pell & Lund`, `Dr Oakes`; of single words, only where columns share some."""
+    names = [{part for text in c.samples for part in re.split(_BETWEEN_NAMES, text.strip())} for c in columns]
+    read = {name: re.fullmatch(_NAME, name) for name in set().union(*names)}
+    are_sure = all(
+        re.fullmatch(PERSON, name) or (one is not None and one["of"]) for name, one in read.items()
+    )
+    share = any(a & b for a, b in combinations(names, 2))
+    return bool(read) and (are_sure or (share and all(one is not None for one in read.values())))
+
+
+_BETWEEN_NAMES = r"\s*[&,/;+]\s*|\s+(?:and|und|et)\s+"
 
 
 def _says_days(text: str) -> bool:
