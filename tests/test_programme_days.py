@@ -119,6 +119,8 @@ ASKED: dict[str, tuple[str, tuple[str, ...], str]] = {
     "figures in a roster": ("Event,9 Jan 2027,10 Jan 2027\nTours,\"11, 1 & 3\",10am\nTrips,10 and 2,11am", (), "“10 and 2” could be hours"),
     "spans whose half of the day is open": ("Call,Date,Time\nChorus,9 Jan 2027,2-5 & 6-8\nCast,10 Jan 2027,9am", (), "2:00 could be in the morning or in the afternoon"),
     "lengths of sessions": ("Exam,Date,Session,Length\nMaths,11 Jan 2027,am,1h30\nFrench,12 Jan 2027,pm,45 mins", (), '--set-code "am=TIME" --set-code "pm=TIME"'),
+    "spans that follow each other in the evening": ("Bar,Fri 8 Jan 2027,,Sat 9 Jan 2027,\n,6-9,9-12,6-9,9-12\nPell,X,,,X\nQuist,,X,X,", (), "begins at 18:00 and the one that follows it at 9:00"),
+    "so in headings": ("Date,Shift 1 (6-9),Shift 2 (9-12)\nFri 8 Jan 2027,Pell,Quist\nSat 9 Jan 2027,Oakes,Pell", (), "in which half of the day they are is open"),
     "a match put off among scores": ("Date,Opponent,Result\n9 Jan 2027,Rib,3-1\n16 Jan 2027,Mast,P-P", (), "says that rows are not held"),
 }  # fmt: skip
 

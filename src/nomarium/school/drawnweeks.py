@@ -295,7 +295,7 @@ class _Reader:
     def _more_headings(self, n: int, days: Mapping[int, tuple[str, ...]]) -> list[str]:
         """What stands under the days in a row, but their dates and labels."""
         texts = [text for column in days if (text := self._grid.filled(n, column))]
-        return [text for text in texts if not self._is_date(text) and not self._day(text)]
+        return [text for text in texts if not (self._is_date(text) or self._day(text) or heads_parts(text))]
 
     def _is_date(self, text: str) -> bool:
         return looks_like_date(text, self._lexicon) or text.isdecimal()

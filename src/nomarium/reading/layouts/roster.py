@@ -45,6 +45,7 @@ from nomarium.reading.layouts.rosteracross import across, with_dates
 from nomarium.reading.layouts.rosterdaysnamed import on_named_days
 from nomarium.reading.layouts.rosterdown import down
 from nomarium.reading.layouts.rosternotes import codes_told, remarks_told, sessions_told, untimed_told
+from nomarium.reading.layouts.rosterorder import out_of_order
 from nomarium.reading.layouts.rosterslots import Drawing, Slot, is_session
 from nomarium.reading.layouts.rosterweeks import weeks_across
 from nomarium.reading.layouts.slots import are_codes, in_part_of_day, number_others, time_of
@@ -158,7 +159,8 @@ def _reading(top: Top, drawing: Drawing) -> Reading:
     notes += [*codes_told(sheet, key, key_rows, timeless, idle), *untimed_told(sheet, slots, entries)]
     notes += sessions_told(sheet, slots, entries)
     unmet = [code for code in options.codes if code.casefold() not in met]
-    problems = [*drawing.problems, *(_unmet(sheet, code, in_cells) for code in unmet)]
+    turned = out_of_order(sheet, slots) if evidence else []
+    problems = [*drawing.problems, *turned, *(_unmet(sheet, code, in_cells) for code in unmet)]
     problems += [
         _unread(sheet, code, said)
         for code, said in key.items()
