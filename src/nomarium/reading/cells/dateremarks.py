@@ -30,6 +30,14 @@ def without_remark(text: str) -> str | None:
     return text[: remark.start()]
 
 
+_FROM: Final = r"(?i)(?:from|desde|vanaf)\b"
+
+
+def opens_range(text: str) -> bool:
+    """Whether a date stands behind a word for *from*: it is the first day of some."""
+    return text[:1] in "fFdDvV" and re.match(_FROM, text) is not None
+
+
 def says_how_often(text: str) -> bool:
     """Whether what stands behind a date says how often something is held, `(yearly)`."""
     return re.search(_OFTEN, text) is not None

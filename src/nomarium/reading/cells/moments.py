@@ -12,11 +12,13 @@ from nomarium.reading.cells.dateremarks import (
     AROUND,
     days_between,
     is_cut_year,
+    opens_range,
     rest_refused,
     without_count,
     without_remark,
 )
 from nomarium.reading.cells.dates import Day, DayReading, figures_day, read_days
+from nomarium.reading.cells.feastdays import without_feast
 from nomarium.reading.cells.fourfigures import hours_with_colons
 from nomarium.reading.cells.isointervals import with_dash
 from nomarium.reading.cells.natives import native_date
@@ -205,7 +207,7 @@ def read_moment_text(text: str, role: Role, lexicon: Lexicon, counts_1904: bool 
     if may_be_of and (counted := _day_of_counted_week(text, lexicon)) is not None:
         return counted  # Week 1, September 29
     whole = _days_and_times(text, lexicon)
-    if isinstance(whole, Moment) and whole.last is None and whole.end is None and _is_open(text):
+    if isinstance(whole, Moment) and whole.last is None and whole.end is None and opens_range(text):
         return Refusal("date-open", f"“{text}” says a first day, and no last one.", _OPEN_REMEDY)
     if isinstance(whole, Refusal) and whole.why == "unlike" and times is not None:
         return times  # nothing in it is like a date: say that it is no time
@@ -215,12 +217,10 @@ def read_moment_text(text: str, role: Role, lexicon: Lexicon, counts_1904: bool 
             return of_times(said)
     if not isinstance(whole, Refusal):
         return whole
+    of_feast = without_feast(text)
+    if of_feast is not None and isinstance(read := _days_and_times(of_feast, lexicon), Moment):
+        return read._replace(notes=(*read.notes, "date-feast"))
     return _numbered_week(text) or (None if may_be_of else _week_by_date(text, lexicon)) or whole
-
-
-def _is_open(text: str) -> bool:
-    """Whether a date stands behind a word for *from*: it is the first day of some."""
-    return text[:1] in "fFdDvV" and re.match(_FROM, text) is not None
 
 
 def _numbered_week(text: str) -> Moment | Refusal | None:
@@ -319,7 +319,6 @@ def _says_cancelled(text: str) -> bool:
     return says_cancelled(text)
 
 
-_FROM = r"(?i)(?:from|desde|vanaf)\b"
 _OPEN_REMEDY = (
     "Write the day alone where it is the only one, “12 January”; else both, “12 January – 26 March”."
 )

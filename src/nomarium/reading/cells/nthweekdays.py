@@ -10,6 +10,7 @@ from nomarium.reading.cells.words import Lexicon
 
 _OF_MONTH: Final = r"(?i)\s*(?:\b(?:weeks?|wks?)\b)?\s*(?:\b(?:of|in)\s+(?:the|each|every|a)?\s*month\b|\b(?:each|every|a)\s+month\b|\bmonthly\b)?$"
 _MONDAY: Final = "Monday"
+_LONGEST: Final = 60
 _EVERY: Final = frozenset(("every", "all", "each", "weekly", "every week", "all weeks", "each week"))
 
 
@@ -20,7 +21,9 @@ def nth_of_month(text: str, lexicon: Lexicon) -> tuple[int, ...]:
     >>> nth_of_month("1st & 3rd", ENGLISH), nth_of_month("last of the month", ENGLISH), nth_of_month("every 2nd", ENGLISH)
     ((1, 3), (-1,), ())
     """
-    bare = re.sub(_OF_MONTH, "", text)
+    if len(text) > _LONGEST:
+        return ()
+    bare = re.sub(_OF_MONTH, "", " ".join(text.split()))
     if not bare or any(map(str.isdigit, re.sub(r"\d(?:st|nd|rd|th|ers?|[eè]me|e|\.)(?!\w)", "", bare))):
         return ()
     found = read_repeat(f"{bare} {_MONDAY}", lexicon)

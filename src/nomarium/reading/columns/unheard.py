@@ -122,8 +122,8 @@ def _unused_times(
         is_dated = is_dated and not _are_codes(about, columns, rows)
         if is_timed or is_dated or names_days:
             says_length = are_lengths(about.different)
-            if says_length and any(c.field == "duration" for c in columns):
-                continue  # Extra time
+            if says_length and any(c.field in ("duration", "end") and c.filled for c in columns):
+                continue  # Extra time, Break
             is_known = is_timed and any(_says_time_of_day(c, rows, lexicon) for c in columns)
             is_more = is_known or is_of_nature(column.heading)
             what: _What = (

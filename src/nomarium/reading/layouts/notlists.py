@@ -192,7 +192,9 @@ _NAME = r"(?P<of>(?:Dr|Mrs?|Ms|Miss|Mx|Fr|Rev|Sr|Prof|Frau|Herr|Mme|M)\.? )?[^\W
 
 def _are_on_duty(columns: Sequence[Column]) -> bool:
     """Whether all cells of some columns are names, `Pell & Lund`, `Dr Oakes`; of single words, only where columns share some."""
-    names = [{part for text in c.samples for part in re.split(_BETWEEN_NAMES, text.strip())} for c in columns]
+    names = [
+        {part for text in c.samples for part in re.split(_BETWEEN_NAMES, text.strip()[:80])} for c in columns
+    ]
     read = {name: re.fullmatch(_NAME, name) for name in set().union(*names)}
     are_sure = all(
         re.fullmatch(PERSON, name) or (one is not None and one["of"]) for name, one in read.items()

@@ -27,7 +27,7 @@ _NOT_HELD: Final = r"\b(?:no|not|without|except|excluding|kein\w*|pas de|sin|gee
 _NONE_OF_IT: Final = (
     r"^\W*(?:(?:please note|n\.?b\.?|note)\W+)?(?:(?:that )?there (?:is|are|will be)\s+)?(?:no|kein\w*|pas de|sin|geen)\s+"
     r"(?!(?:one|longer|later|more|less|fewer|need|charge|cost|fee|smoking|parking|entry|admission|refunds?|dogs|food|change|problem|booking|bookings|limit|ball games)\b)"
-    r"(?P<what>(?:[^\W\d_]+['’-]?[^\W\d_]*\s+){1,3}?)(?:(?:on|from|between|in|during|for|vom|am|du|del|op|van)\b)?\W*$"
+    r"(?P<what>(?:[^\W\d_]+(?:['’-][^\W\d_]+)?\s+){1,3}?)(?:(?:on|from|between|in|during|for|vom|am|du|del|op|van)\b)?\W*$"
 )
 """Words before a date that say what is not held then, `No training`, `There is no choir on`."""
 _OF_ALL: Final = frozenset(

@@ -19,6 +19,7 @@ _CLEAR = re.compile(r"\d[:.h]\d\d|\d\s?[ap]\.?m\b|\d\s?(?:h|uhr|uur)\b|noon|midn
 _HOUR = re.compile(r"1?\d|2[0-3]")
 _HALF = re.compile(r"\d\s?([ap])\.?m\b", re.IGNORECASE)
 _ONE = re.compile(r"\d{1,2}(?:[:.]\d\d)?")
+_LONGEST_LIST = 80
 _SPAN = re.compile(r"\d{1,2}(?:[:.]\d\d)?\s?[-–—]\s?\d{1,2}(?:[:.]\d\d)?")
 _DAY_ALONE = re.compile(
     r"(?:(?P<weekday>[^\W\d_]{2,}\.?)\s+)?(?P<number>\d{1,2})(?:st|nd|rd|th)?\.?", re.IGNORECASE
@@ -81,7 +82,7 @@ def listed_times(text: str) -> list[str]:
     >>> listed_times("10 & 2.30pm"), listed_times("2.30 and 7.30pm"), listed_times("2-5 & 6-8"), listed_times("10 & 2")
     (['10am', '2.30pm'], ['2.30pm', '7.30pm'], ['2-5', '6-8'], [])
     """
-    pieces = re.split(_PARTED, text.strip())
+    pieces = re.split(_PARTED, text.strip()) if len(text) <= _LONGEST_LIST else []
     if len(pieces) < 2 or not all(piece[:1].isdigit() or _CLEAR.search(piece) for piece in pieces):
         return []
     pieces = _in_halves(pieces)

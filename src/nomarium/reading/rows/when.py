@@ -103,6 +103,7 @@ NOTES = {
     "time-unknown": "The time is not known yet: the event is all-day and tentative.",
     "cell-dash": "A dash or “n/a” in place of a time or a last day is read as a blank.",
     "moment-to-moment": "A day with a time, a dash, and another day with a time are one long event.",
+    "date-feast": "The name of a feast or a holiday beside a date is not read, but for its weekday.",
     "date-remark": "Words in brackets, or a star, after a date are a remark and not read.",
     "end-unknown": "The end is not known yet: the event has the default length.",
     "afternoon-doubt": "A time without am or pm is read by the 24-hour clock: 1:30 is in the night. "
