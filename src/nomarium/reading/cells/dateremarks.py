@@ -38,6 +38,13 @@ def opens_range(text: str) -> bool:
     return text[:1] in "fFdDvV" and re.match(_FROM, text) is not None
 
 
+def says_called_off(remark: str) -> bool:
+    """Whether a remark behind a date says that what is on is cancelled."""
+    from nomarium.reading.cells.choices import says_cancelled  # seldom needed
+
+    return says_cancelled(remark)
+
+
 def says_how_often(text: str) -> bool:
     """Whether what stands behind a date says how often something is held, `(yearly)`."""
     return re.search(_OFTEN, text) is not None

@@ -14,6 +14,7 @@ from nomarium.reading.cells.dateremarks import (
     is_cut_year,
     opens_range,
     rest_refused,
+    says_called_off,
     without_count,
     without_remark,
 )
@@ -217,10 +218,15 @@ def read_moment_text(text: str, role: Role, lexicon: Lexicon, counts_1904: bool 
             return of_times(said)
     if not isinstance(whole, Refusal):
         return whole
-    of_feast = without_feast(text)
-    if of_feast is not None and isinstance(read := _days_and_times(of_feast, lexicon), Moment):
-        return read._replace(notes=(*read.notes, "date-feast"))
-    return _numbered_week(text) or (None if may_be_of else _week_by_date(text, lexicon)) or whole
+    of_week = _numbered_week(text) or (None if may_be_of else _week_by_date(text, lexicon))
+    return of_week or _beside_feast(text, lexicon) or whole
+
+
+def _beside_feast(text: str, lexicon: Lexicon) -> Moment | None:
+    """The date beside the name of a feast; None where there is none."""
+    bare = without_feast(text)
+    read = _days_and_times(bare, lexicon) if bare is not None else None
+    return read._replace(notes=(*read.notes, "date-feast")) if isinstance(read, Moment) else None
 
 
 def _numbered_week(text: str) -> Moment | Refusal | None:
@@ -313,12 +319,6 @@ def _of_iso(text: str, iso: re.Match[str], role: Role) -> Moment | Refusal:
     return Moment(Day((day,)), start=Clock(secs, True), offset_secs=offset)
 
 
-def _says_cancelled(text: str) -> bool:
-    from nomarium.reading.cells.choices import says_cancelled
-
-    return says_cancelled(text)
-
-
 _OPEN_REMEDY = (
     "Write the day alone where it is the only one, “12 January”; else both, “12 January – 26 March”."
 )
@@ -360,7 +360,7 @@ def _days_and_times(text: str, lexicon: Lexicon) -> Moment | Refusal:
     times = read_times(rest) if rest else Times()
     if isinstance(times, Refusal) or re.fullmatch(_NO_TIME, days.rest):
         bare = without_remark(text)
-        if bare is not None and not _says_cancelled(text[len(bare) :].strip(" ()")):
+        if bare is not None and not says_called_off(text[len(bare) :].strip(" ()")):
             said = _days_and_times(bare, lexicon)
             return said if isinstance(said, Refusal) else said._replace(notes=(*said.notes, "date-remark"))
         bare, count = without_count(text)

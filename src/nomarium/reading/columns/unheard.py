@@ -126,17 +126,7 @@ def _unused_times(
                 continue  # Extra time, Break
             is_known = is_timed and any(_says_time_of_day(c, rows, lexicon) for c in columns)
             is_more = is_known or is_of_nature(column.heading)
-            what: _What = (
-                "length"
-                if says_length
-                else "more"
-                if is_more
-                else "time"
-                if is_timed
-                else "figures"
-                if are_bare
-                else "days"
-            )
+            what = _held(says_length, is_more, is_timed, are_bare)
             found[column.at] = _unused(sheet, column, what, is_timed, takes_words, has_words)
             has_words = has_words or is_more  # a second one has no column of its own to go to
     return found
@@ -144,6 +134,14 @@ def _unused_times(
 
 _What = Literal["length", "more", "time", "figures", "days"]
 """What a column holds that nothing uses; `more`: times beside those of the row."""
+
+
+def _held(says_length: bool, is_more: bool, is_timed: bool, are_bare: bool) -> _What:
+    if says_length:
+        return "length"
+    if is_more:
+        return "more"
+    return "time" if is_timed else "figures" if are_bare else "days"
 
 
 def _unused(

@@ -32,7 +32,7 @@ _NONE_OF_IT: Final = (
 """Words before a date that say what is not held then, `No training`, `There is no choir on`."""
 _OF_ALL: Final = frozenset(
     "class classes lesson lessons school teaching session sessions meeting meetings training trainings practice practices rehearsal rehearsals "
-    "activity activities club clubs coaching games match matches fixtures event events group groups duty duties unterricht training cours clases lessen monday tuesday wednesday thursday friday saturday sunday evening morning afternoon".split()
+    "week weeks beginning commencing half term terms day days date activity activities club clubs coaching games match matches fixtures event events group groups duty duties unterricht training cours clases lessen monday tuesday wednesday thursday friday saturday sunday evening morning afternoon".split()
 )
 """What a line says that may be of all rows, whatever they are called."""
 _LEAST_OF_NAME: Final = 4
