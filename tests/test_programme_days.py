@@ -244,3 +244,27 @@ def test_a_list_of_lessons_with_forms_is_no_drawn_week(head: str, tmp_path: Path
     table = f"{head}\nMon,9.00-9.20,{names[0]}\nMon,9.20-9.40,{names[1]}\nTue,9.00-9.20,{names[0]}"
     found = built(csv_file(tmp_path, table), *OCTOBER)
     assert len(found) == 6 and found[0].split(" @")[0].endswith("T09:00/2026-10-05T09:20")
+
+
+def test_am_and_pm_behind_the_times_of_a_meeting_are_no_room(tmp_path: Path) -> None:
+    table = "Section,Schedule\nKN101-01,MWF 9:00 AM - 9:50 AM\nOA202-01,TTh 1:00 PM - 2:15 PM\n"
+    found = built(csv_file(tmp_path, table), *OCTOBER)
+    assert len(found) == 10 and not any("@" in one for one in found)
+    placed = built(
+        csv_file(tmp_path, table.replace("AM\n", "AM LOFT 1\n").replace("PM\n", "PM SHED 2\n")), *OCTOBER
+    )
+    assert {one.split(" @ ")[1] for one in placed} == {"LOFT 1", "SHED 2"}
+
+
+def test_a_time_before_its_period_and_what_follows_a_break_make_no_short_lessons(tmp_path: Path) -> None:
+    table = (
+        ",Mon,Tue\n8.40 Reg,AP,BQ\n9.00 P1,Knots,Oars\n10.00 P2,Oars,Knots\n11.00 Break,,\n11.20 P3,Sails,Tar"
+    )
+    found = built(csv_file(tmp_path, table), "--from", "2026-10-05", "--until", "2026-10-05")
+    times = [(one.split(" ")[0], one.split(" ")[1].replace("2026-10-05T", "")) for one in found]
+    assert times == [
+        ("AP", "08:40/09:00"),
+        ("Knots", "09:00/10:00"),
+        ("Oars", "10:00/11:00"),
+        ("Sails", "11:20/12:20"),
+    ]

@@ -114,6 +114,7 @@ def _period_and_time(text: str) -> tuple[str, Part] | None:
         r"(?P<period>.*?[^\s(–-])[\s:,(–-]+(?P<time>\d{1,2}[:.h]\d\d.*?)\)?",
         rf"(?P<period>.*?[^\s(–-])[\s:,]*\((?P<time>{_HOUR}\s*[-–]\s*{_HOUR})\)",
         rf"(?P<time>{_CLOCK}\s*[-–]\s*{_CLOCK})[\s:,(–-]+(?P<period>.+?)\)?",
+        rf"(?P<time>{_CLOCK})[\s:,–-]+(?P<period>[^\W\d].{{0,13}})",
     )
     for form in forms:
         match = re.fullmatch(form, text)

@@ -13,7 +13,7 @@ from nomarium.reading.columns.weekdaycolumn import UNSETTLED, days_and_time
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 _FORM: Final = re.compile(
-    r"(?i)(?P<when>[^\W\d][^\d]*?\s+\d{1,2}[:.]?\d{2}(?:\s?[ap]\.?m\.?)?\s*[-–—]\s*\d{1,2}[:.]?\d{2}(?:\s?[ap]\.?m\.?)?)[\s,;]+(?:in\s+|@\s*)?(?P<place>[^\W_].*)"
+    r"(?i)(?P<when>[^\W\d][^\d]*?\s+\d{1,2}[:.]?\d{2}(?:\s?[ap]\.?m\.?)?\s*[-–—]\s*\d{1,2}[:.]?\d{2}(?:\s?[ap]\.?m\.?)?)[\s,;]+(?:in\s+|@\s*)?(?P<place>(?!(?:[ap]\.?\s?m\.?|[ecmpab][sd]t|gmt|utc|cet|hrs?|weekly)\s*$)[^\W_].*)"
 )
 _PLACE: Final = "Room"
 

@@ -6,6 +6,7 @@ from collections import Counter
 from collections.abc import Collection, Iterable, Sequence
 from dataclasses import dataclass, replace
 from itertools import pairwise
+from typing import Final
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem
@@ -304,12 +305,17 @@ def _starts_of(slots: Sequence[Part]) -> list[int | None]:
     ]
 
 
-def usual_step(slots: Sequence[Part]) -> tuple[int | None, bool]:
-    """The seconds from most slots to the next, and whether they are those of half of them or more."""
-    starts = [secs for secs in _starts_of(slots) if secs is not None]
-    steps = Counter(b - a for a, b in pairwise(starts) if b > a)
+_LONGEST_USUAL: Final = 3 * 3600
+
+
+def usual_step(slots: Sequence[Part], idle: Collection[int] = ()) -> tuple[int | None, bool]:
+    """The seconds from most slots to the next, and whether they are those of half of them or more. What follows a slot in which
+    nothing is on (`idle`, by index) is not asked; of several that are as common it is the longest that a lesson has."""
+    starts = [(at, secs) for at, secs in enumerate(_starts_of(slots)) if secs is not None]
+    steps = Counter(b - a for (at, a), (_, b) in pairwise(starts) if b > a and at not in idle)
     count = max(steps.values(), default=0)
-    usual = min((step for step, often in steps.items() if often == count), default=None)
+    common = [step for step, often in steps.items() if often == count]
+    usual = max((step for step in common if step <= _LONGEST_USUAL), default=min(common, default=None))
     return usual, count * 2 >= steps.total() > 0
 
 
@@ -336,7 +342,7 @@ def line_ends(slots: Sequence[Part], idle: Collection[int] = (), length_secs: in
     End`, lasts until that, however long it is. Where `length_secs` are said, all last so long."""
     if length_secs:
         return [slot.end or (Clock(slot.start.secs + length_secs) if slot.start else None) for slot in slots]
-    usual, is_usual = usual_step(slots)
+    usual, is_usual = usual_step(slots, idle)
     capped = slot_ends(slots, usual)
     until_next = slot_ends(slots, None)
     ends = capped if is_usual else [*until_next[:-1], *capped[-1:]]
