@@ -44,7 +44,7 @@ def is_time(cell: Cell) -> bool:
         return True
     text = cell_text(cell)
     if not re.search(
-        r"\d[:.h]\d\d|\d\s?[ap]\.?m|noon|\d\s*(?:[-–—]|\bto\b|\bbis\b|\btill?\b|\buntil\b)\s*\d",
+        r"\d[:.h]\d\d|\d\s?(?:[ap]\.?m|h\b|uhr\b)|noon|\d\s*(?:[-–—]|\bto\b|\bbis\b|\btill?\b|\buntil\b)\s*\d",
         text,
         re.IGNORECASE,
     ):

@@ -309,10 +309,14 @@ _LONGEST_USUAL: Final = 3 * 3600
 
 
 def usual_step(slots: Sequence[Part], idle: Collection[int] = ()) -> tuple[int | None, bool]:
-    """The seconds from most slots to the next, and whether they are those of half of them or more. What follows a slot in which
-    nothing is on (`idle`, by index) is not asked; of several that are as common it is the longest that a lesson has."""
-    starts = [(at, secs) for at, secs in enumerate(_starts_of(slots)) if secs is not None]
-    steps = Counter(b - a for (at, a), (_, b) in pairwise(starts) if b > a and at not in idle)
+    """The seconds from most slots to the next, or for which those last that say their end; and whether they are those of half of
+    them or more. What follows a slot in which nothing is on (`idle`, by index) is not asked; of several that are as common it is the
+    longest that a lesson has."""
+    starts = _starts_of(slots)
+    begun = [(at, secs) for at, secs in enumerate(starts) if secs is not None]
+    steps = Counter(b - a for (at, a), (_, b) in pairwise(begun) if slots[at].end is None and at not in idle)
+    steps += Counter(end.secs - secs for at, secs in begun if (end := slots[at].end) and at not in idle)
+    steps = Counter({step: often for step, often in steps.items() if step > 0})
     count = max(steps.values(), default=0)
     common = [step for step, often in steps.items() if often == count]
     usual = max((step for step in common if step <= _LONGEST_USUAL), default=min(common, default=None))
