@@ -6,12 +6,12 @@ from typing import Final, NamedTuple
 
 from nomarium.model.problem import note
 from nomarium.reading.cells.words import Lexicon
-from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.layouts.codes import is_idle
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.slots import night_refused, time_of
+from nomarium.reading.rows.sectiondate import date_of_title
 from nomarium.reading.rows.when import NOTHING
 from nomarium.sheets.sheet import Row, cell_text, is_blank
 
@@ -52,7 +52,7 @@ def look(top: Top) -> Reading | NotRead:
             for at, row in drawing.body:
                 said = [row[n] if n < len(row) else "" for n in range(day, day + drawing.width)]
                 if any(map(cell_text, said)) and not is_idle(cell_text(said[1])):
-                    found.append((at, [head[day], *said]))
+                    found.append((at, [date_of_title(head[day], top.lexicon), *said]))
         return sorted(found, key=lambda one: one[0])
 
     told = note(
@@ -70,7 +70,7 @@ def _drawing_of(top: Top, lexicon: Lexicon) -> _Drawing | None:
     for at, (number, row) in enumerate(rows[:_HEAD_ROWS]):
         filled = [n for n, cell in enumerate(row) if cell_text(cell)]
         steps = {b - a for a, b in pairwise(filled)}
-        if len(steps) != 1 or not all(looks_like_date(row[n], lexicon) for n in filled):
+        if len(steps) != 1 or not all(date_of_title(row[n], lexicon) for n in filled):
             continue
         width = steps.pop()
         below = rows[at + 1 :]

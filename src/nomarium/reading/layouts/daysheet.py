@@ -209,6 +209,7 @@ def _times_down(rows: Sequence[Row], lexicon: Lexicon, least: int) -> _Drawing |
         known = [
             len(text) > 1
             and not _NUMBERED.fullmatch(text)
+            and not _heads_remarks(text)
             and (match_exactly(text) or fold(text) in _RECORDS or any(map(lexicon.knows, fold(text).split())))
             for text in headings
         ]

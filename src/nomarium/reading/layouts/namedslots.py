@@ -11,7 +11,7 @@ from nomarium.reading.layouts.slots import time_of
 from nomarium.reading.rows.when import NOTHING, Part
 
 _NUMBER: Final = (
-    r"(?:(?:p|per|period|lesson|block|slot|session|stunde|std|heure|h)\.?\s?)?\d{0,2}[a-z]?|registration|tutor|"
+    r"(?:(?:p|per|period|lesson|block|slot|session|stunde|std|heure|h)\.?\s?)?\d{0,2}[a-z]?|[ap]\.?m\.?|registration|tutor|"
     r"(?:(?:morning|afternoon|mid-?morning|first|second|long|short|lunch|tea|coffee)\s)?(?:break|recess|pause|pausa)|lunch(?:\s?time)?|mittag(?:spause)?|recreation|recreo"
 )
 NAME: Final = r"[^\W\d_]{3,}(?:[ '’/&-]+[^\W\d_]+){0,3}"

@@ -201,5 +201,5 @@ def _is_dated(row: Sequence[Cell], title_at: int, width: int) -> bool:
     filled = [at for at, cell in enumerate(row) if cell_text(cell)]
     if len(filled) == 1:
         return width == 1 or filled[0] != title_at
-    has_figure = any(any(map(str.isdigit, cell_text(row[at]))) for at in filled)
+    has_figure = any(cell_text(row[at])[:1].isdigit() for at in filled)  # Lane 1 heads a column
     return has_figure or sum(match_exactly(cell_text(row[at])) is not None for at in filled) < 2

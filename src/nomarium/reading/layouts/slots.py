@@ -22,7 +22,7 @@ from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _OTHER_FIELDS = frozenset(("class", "group", "room", "location", "audience", "teacher", "person", "division"))
 _OTHERS = frozenset(
-    "age ages year years yr grade grades group groups form forms class classes room rooms court lane table team set unit level bay boat crew "
+    "age ages year years yr grade grades group groups form forms class classes room rooms court lane table team set unit level bay boat crew race heat bout leg match game event item "
     "klasse klassen gruppe gruppen raum alter classe groupe salle".split()
 )
 _FIGURES = r"[\d\W]+[A-Za-z]?"
