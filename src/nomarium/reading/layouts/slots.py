@@ -305,7 +305,7 @@ def _starts_of(slots: Sequence[Part]) -> list[int | None]:
     ]
 
 
-_LONGEST_USUAL: Final = 3 * 3600
+_LONGEST_USUAL: Final = 100 * 60
 
 
 def usual_step(slots: Sequence[Part], idle: Collection[int] = ()) -> tuple[int | None, bool]:
