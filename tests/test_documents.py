@@ -620,7 +620,7 @@ REFUSED = {
     "prose": ("Dear all,\nit will be open again on Saturday 12 September 2026 at 10.00, come early.\nSat 19 Sept 2026: Race", "line 2", "It is a sentence"),
     "several times on a line": ("Sat 12 Sept 2026: 10-12 Knots; 2-4 Sails", "line 1", "more than one date or time"),
     "several days on a line": ("Mon 7 (bring oars), Tue 8 and Thu 10 September 2026: Regatta", "line 1", "more than one date or time"),
-    "rows of a table under a title": ("Mocks\nDate,Session,Paper,Length\nMon 11 Jan 2027,AM,Maths 1,1h30\nMon 11 Jan 2027,PM,French,45 min", "row 3", "a length and no start time"),
+    "rows of a table under a title": ("Mocks\nDate,Session,Paper,Length\nMon 11 Jan 2027,AM,Maths 1,1h30\nMon 11 Jan 2027,PM,French,45 min", "column B “Session”", "nothing says at what time “AM” and “PM” begin"),
     "a second time on a line": ("High water: 27 Oct 2026 06:12, 18:40", "line 1", "more than one date or time"),
     "hours of no day under a day with a title": ("Camp: July 12-16 2027 Navigation\nHours 9:00 - 3:30 daily", "line 2", "stands below an event with a date of its own"),
     "labels with nothing to call it": ("From: 14 September 2026 09:00", "line 1", "says when, and no line beside it says what"),

@@ -50,7 +50,7 @@ EXAMS = "Exam,Date,Session,Duration\nRig 1,2027-05-11,AM,1h 45m\nRig 2,2027-05-2
 def test_the_times_of_sessions_can_be_said(tmp_path: Path) -> None:
     source = csv_file(tmp_path, EXAMS)
     text = refused(source)
-    assert "The row has a length and no start time." in text
+    assert "nothing says at what time" in text
     assert '--set-code "AM=9:00-12:00"' in text
     assert built(source, "--set-code", "AM=9:00", "--set-code", "PM=13:30") == [
         "Rig 1 2027-05-11T09:00/2027-05-11T10:45", "Rig 2 2027-05-20T09:00/2027-05-20T10:30", "Knots 2027-05-21T13:30/2027-05-21T15:30",

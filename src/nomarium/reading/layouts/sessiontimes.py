@@ -61,7 +61,7 @@ def with_lengths_of_sessions(table: TableReading) -> TableReading:
     if named is None or "duration" not in fields or fields & {"time", "start", "end", "when"}:
         return table
     cells = (cell_text(row[named.at]) for _, row in islice(table.rows(), _LOOKED_AT) if named.at < len(row))
-    names = list(dict.fromkeys(filter(None, cells)))[:_MOST_NAMES]
+    names = [*{name.casefold(): name for name in cells if name}.values()][:_MOST_NAMES]
     if not names:
         return table
     message = f"The rows say how long they last, and only “{named.heading}” when: nothing says at what time {listed([f'“{one}”' for one in names])} begin."

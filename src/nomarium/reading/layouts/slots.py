@@ -305,13 +305,14 @@ def _starts_of(slots: Sequence[Part]) -> list[int | None]:
     ]
 
 
-_LONGEST_USUAL: Final = 100 * 60
+_LEAST_USUAL, _LONGEST_USUAL = 30 * 60, 6 * 3600
+"""A registration is shorter than a lesson, and what lies between a morning and an evening is longer."""
 
 
 def usual_step(slots: Sequence[Part], idle: Collection[int] = ()) -> tuple[int | None, bool]:
     """The seconds from most slots to the next, or for which those last that say their end; and whether they are those of half of
     them or more. What follows a slot in which nothing is on (`idle`, by index) is not asked; of several that are as common it is the
-    longest that a lesson has."""
+    first that a lesson may have."""
     starts = _starts_of(slots)
     begun = [(at, secs) for at, secs in enumerate(starts) if secs is not None]
     steps = Counter(b - a for (at, a), (_, b) in pairwise(begun) if slots[at].end is None and at not in idle)
@@ -319,7 +320,8 @@ def usual_step(slots: Sequence[Part], idle: Collection[int] = ()) -> tuple[int |
     steps = Counter({step: often for step, often in steps.items() if step > 0})
     count = max(steps.values(), default=0)
     common = [step for step, often in steps.items() if often == count]
-    usual = max((step for step in common if step <= _LONGEST_USUAL), default=min(common, default=None))
+    lessons = (step for step in common if _LEAST_USUAL <= step <= _LONGEST_USUAL)
+    usual = next(lessons, min(common, default=None))
     return usual, count * 2 >= steps.total() > 0
 
 

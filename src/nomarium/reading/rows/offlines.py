@@ -135,6 +135,8 @@ def said_lines(lines: Sequence[tuple[int, str]], options: ReadingOptions) -> lis
     found = []
     for number, text in lines:
         dated = _begun_and_ended(list(_dates_of(text)))
+        if all(one.is_left_out for one in dated):  # and it says no days of its own
+            dated = [one._replace(kind="off") for one in dated]
         off = [None if one.is_open else _span(one, years) for one in dated if one.kind == "off"]
         held = [
             span for one in dated if one.kind == "term" and (span := _span(one, years)) and _is_term(span)
@@ -189,6 +191,8 @@ class _Dated(NamedTuple):
     date: DateWithin
     is_open: bool
     is_week: bool
+    is_left_out: bool
+    """Whether it is what the words before it leave out, `Training (not 22 Dec)`."""
     lead: str
     """The words before it."""
 
@@ -260,10 +264,12 @@ def _dates_of(text: str) -> Iterator[_Dated]:
     begins = bool(parts) and not any(map(str.isalpha, parts[0][0]))
     name = ""
     kind: Literal["off", "term", ""] = ""
+    left_out = False
     for before, found, behind in parts:
         words = behind if begins else before
         if any(map(str.isalpha, re.sub(_AND, "", words))):
             name, kind = _tidy(words), _kind(words)
+            left_out = kind != "off" and re.search(NOT_THEN, words) is not None
         is_open = names_several(found, ENGLISH) or is_open_day(before, found.text, behind, ENGLISH)
         yield _Dated(
             name,
@@ -271,6 +277,7 @@ def _dates_of(text: str) -> Iterator[_Dated]:
             found,
             is_open,
             "week-span" in found.moment.notes or re.search(_WEEK, before) is not None,
+            left_out,
             before,
         )
 
@@ -293,12 +300,7 @@ def _says_own(words: str) -> bool:
 
 def _kind(words: str) -> Literal["off", "term", ""]:
     said = fold(words)
-    if (
-        is_off(words)
-        or re.search(_NOT_HELD, said)
-        or re.match(_NONE_OF_IT, said)
-        or re.search(NOT_THEN, words)
-    ):
+    if is_off(words) or re.search(_NOT_HELD, said) or re.match(_NONE_OF_IT, said):
         return "off"
     runs = re.search(_RUNS, said) is not None and not re.search(_NOT_RUN, said) and not _says_own(words)
     return "term" if is_term(words) or re.search(_HELD, said) or runs else ""

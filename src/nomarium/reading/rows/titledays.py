@@ -32,6 +32,10 @@ _LONGEST: Final = 120
 """Days over which a title may say that something goes on."""
 _LONGEST_TITLE: Final = 200
 TITLE_SPAN: Final = "title-span"
+_DAY_AND_COLON: Final = re.compile(r"(?:^|[;,\n/])\W*([^\W\d_]{2,10})\.?\s?(?::|\s[–—-])\s")
+_OF_ITS_DAYS: Final = Refusal(
+    "title-days", "The title says on which of its days it is, and would be all of them.", "Write each of these days on a row of its own, with its date."
+)  # fmt: skip
 _LISTED: Final = Refusal(
     "title-days", "The title names other days beside the one on which it stands.", "Write it on each of these days, without the others."
 )  # fmt: skip
@@ -45,7 +49,7 @@ def with_days_of_title(title: str, when: When, lexicon: Lexicon = ENGLISH) -> Wh
     is_timed = isinstance(when.start, dt.datetime)
     first = when.start.date() if isinstance(when.start, dt.datetime) else when.start
     if not is_timed and (when.end - when.start).days != 1:
-        return None
+        return _OF_ITS_DAYS if _is_of_some_days(title, lexicon) else None
     last = _last_day(title, first, lexicon)
     if isinstance(last, Refusal) or last is None:
         return last
@@ -54,6 +58,11 @@ def with_days_of_title(title: str, when: When, lexicon: Lexicon = ENGLISH) -> Wh
         remedy = "Write it on each of its days, without them in the title; in a list its last day may have a column of its own."
         return Refusal("title-days", message, remedy)
     return when._replace(end=last + dt.timedelta(1), notes=(*when.notes, TITLE_SPAN))
+
+
+def _is_of_some_days(title: str, lexicon: Lexicon) -> bool:
+    """Whether the title of a stretch says what is on which of its days, `Mon: Inset; Tue: Term starts`."""
+    return any(lexicon.weekday(fold(day)) is not None for day in _DAY_AND_COLON.findall(title))
 
 
 def _last_day(title: str, first: dt.date, lexicon: Lexicon) -> dt.date | Refusal | None:

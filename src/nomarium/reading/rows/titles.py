@@ -147,6 +147,8 @@ def may_say_days(title: str) -> bool:
             rest = title[title.index(word) :]
             return any(map(str.isdigit, rest)) or _last_word(rest.rpartition(" ")[2]) in ENGLISH.weekdays
     has_dash = "-" in title or "–" in title or "—" in title
+    if ":" in title and _last_word(title.partition(":")[0]) in ENGLISH.weekdays:
+        return True
     if not has_dash and "&" not in title and " and " not in title:
         return False
     if any(map(str.isdigit, title)) and re.search(_FROM_DAY_TO_DAY, title):
