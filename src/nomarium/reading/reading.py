@@ -353,6 +353,7 @@ def _with_remedy_of_shape(missing: NotRead, top: Top) -> NotRead:
 
 
 def _remedy_of_shape(top: Top, columns: Sequence[Column]) -> str:
+    from nomarium.reading.layouts.notlists import seems_dated
     from nomarium.reading.layouts.onside import lies_on_side
     from nomarium.reading.layouts.weekdays import has_weekdays
 
@@ -363,9 +364,7 @@ def _remedy_of_shape(top: Top, columns: Sequence[Column]) -> str:
     dated = [
         column.heading
         for column in columns
-        if column.heading
-        and not column.field
-        and sum(looks_like_date(row[column.at], lexicon) for row in rows if column.at < len(row)) > 1
+        if column.heading and not column.field and seems_dated(column, rows, lexicon)
     ]
     if dated:
         last = f'; and if that is the last day: --column "{dated[1]}=end-date"' if len(dated) > 1 else ""

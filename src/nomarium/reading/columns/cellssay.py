@@ -70,7 +70,9 @@ def coming_and_going(columns: list[Column], contents: list[Contents]) -> dict[in
     called = {normal(c.heading): c.at for c in columns if c.how != "asked" and contents[c.at].cells}
     for one, other in (*_OUT_AND_BACK, *_ON_AND_OFF):
         at = called.get(one, -1), called.get(other, -1)
-        are_clocks = any(contents[n].are_clear_times or contents[n].are_clock_figures for n in at if n >= 0)
+        are_clocks = "time" in one or any(
+            contents[n].are_clear_times or contents[n].are_clock_figures for n in at if n >= 0
+        )
         if min(at) >= 0 and are_clocks and all(_are_times(contents[n]) for n in at):
             begin, end = at if _is_earlier(contents[at[0]], contents[at[1]], False) else reversed(at)
             return {begin: "start", end: "end"}
@@ -279,6 +281,10 @@ _ON_AND_OFF: Final = (
     ("sign in", "sign out"),
     ("signed in", "signed out"),
     ("clock in", "clock out"),
+    ("time on", "time off"),
+    ("on duty", "off duty"),
+    ("sign on", "sign off"),
+    ("time in", "time out"),
 )
 """The same of times only."""
 

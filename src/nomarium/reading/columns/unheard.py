@@ -10,6 +10,7 @@ from nomarium.model.event import FACETS
 from nomarium.model.problem import Problem
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import listed
+from nomarium.reading.cells.lengths import read_length
 from nomarium.reading.cells.serials import from_serial
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.words import Lexicon, fold
@@ -253,6 +254,8 @@ def _may_say_when(
         message = f"The column {called(sheet, column)} may say when rows are held, and is not read: {shown}."
         counts = f'If it counts the dates of a row: --column "{name}=repeat-times". '
         counts = _IN_ONE_CELL if is_interval else counts * (repeats and about.numbers >= MOSTLY)
+        if all(isinstance(read_length(cell_text(cell)), int) for cell in about.different):
+            counts = f'If it is how long each lasts: --column "{name}=duration". '
         halves = "Write the times with am and pm, or on the 24-hour clock. " * (about.halves >= MOSTLY)
         remedy = (
             f"{halves or counts}Put what it says into the columns that say when; "

@@ -8,7 +8,8 @@ from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, note
 from nomarium.model.wording import MONTHS
 from nomarium.reading.cells.words import Lexicon, fold
-from nomarium.reading.columns.headings import match_heading
+from nomarium.reading.columns.headings import match_exactly, match_heading
+from nomarium.reading.layouts import headtimes
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.monthheads import day_and_clock, month_head, with_years
@@ -71,6 +72,9 @@ def look(top: Top) -> Reading | NotRead:
     )  # fmt: skip
     options = top.options if has_headings else top.options._replace(header_row=found.head or 0)
     reading = list_in(Top(made, options, top.is_whole), made, top.seen)
+    if isinstance(reading, NotRead) and reading.why == "no-titles":
+        by_headings = headtimes.look(Top(made, options, top.is_whole))
+        reading = by_headings if isinstance(by_headings, Reading) else reading
     if isinstance(reading, Reading) and reading.table is not None and not (has_headings or found.head):
         unused = [c for c in reading.table.columns if c.is_ignored and c.filled]
         if len(unused) > (
@@ -167,7 +171,9 @@ def _heads(row: Sequence[Cell]) -> bool:
     texts = [text for cell in row if (text := cell_text(cell))]
     if len(texts) < 2 or any(map(str.isdigit, "".join(texts[1:]))):
         return False
-    return sum(match_heading(text) is not None for text in texts) * 2 >= len(texts)
+    first = match_exactly(texts[0])
+    heads_days = first is not None and first.field in ("date", "day")  # Day, over Dawn, Noon, Sunset
+    return heads_days or sum(match_heading(text) is not None for text in texts) * 2 >= len(texts)
 
 
 def _with_day(row: Sequence[Cell], filled: Sequence[int], lexicon: Lexicon) -> list[Cell] | None:

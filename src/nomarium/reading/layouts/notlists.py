@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from itertools import combinations, islice
 from typing import Final
 
+from nomarium.model.cell import Cell
 from nomarium.model.problem import column_letter
 from nomarium.reading.cells.people import PERSON
 from nomarium.reading.cells.weeks import is_numbered_week
@@ -210,7 +211,7 @@ def _says_days(text: str) -> bool:
     """Whether a heading or a cell says a day, or a month, in some form: then the rows are not all of one day."""
     has_days = (
         re.search(
-            r"(?i)\b(?:mon|tue|wed|thu|fri|sat|sun)[a-z]{0,6}\.?,? \d{1,2}\b(?![:.]\d)|\d{1,2}\.\d{1,2}\.|\b\d{1,2}/\d{1,2}\b|\d(?:st|nd|rd|th)\b",
+            r"(?i)\b\d{1,2}(?:st|nd|rd|th)?\s+[^\W\d_]{3,9}\.?,?\s+\d{4}\b|\b(?:mon|tue|wed|thu|fri|sat|sun)[a-z]{0,6}\.?,? \d{1,2}\b(?![:.]\d)|\d{1,2}\.\d{1,2}\.|\b\d{1,2}/\d{1,2}\b|\d(?:st|nd|rd|th)\b",
             text,
         )
         is not None
@@ -336,6 +337,17 @@ def _column_asked(columns: Sequence[Column], field: str, options: ReadingOptions
     return f'Say which one does: --column "{free[0]}={field}"{others}. '
 
 
+def seems_dated(column: Column, rows: Sequence[Sequence[Cell]], lexicon: Lexicon) -> bool:
+    """Whether some cells of a column look like dates, and not all of them are figures with a fraction."""
+    dates = sum(looks_like_date(row[column.at], lexicon) for row in rows if column.at < len(row))
+    return dates > 1 and not _are_measures(column)
+
+
+def _are_measures(column: Column) -> bool:
+    """Whether cells are figures with a fraction, `4.1`, that look like days without a year."""
+    return all(re.fullmatch(r"\d{1,3}[.,]\d{1,2}", text) for text in column.samples)
+
+
 def _could_be(columns: Sequence[Column], fields: Sequence[str], options: ReadingOptions) -> list[str]:
     """The headings of the columns that nothing uses and that could be one of these fields by their cells; a heading
     that is a time heads what happens then."""
@@ -346,4 +358,4 @@ def _could_be(columns: Sequence[Column], fields: Sequence[str], options: Reading
     lexicon = lexicon_for(options)
     of_days = set(ENGLISH.weekdays) if "date" in fields else set()
     return [c.heading for c in columns if fold(c.heading).strip() not in of_days and c.is_ignored and c.heading and c.filled and c.how != "asked"
-            and time_of(c.heading) is NOTHING and not set(fields).isdisjoint(candidate(c, lexicon).fields)]  # fmt: skip
+            and time_of(c.heading) is NOTHING and not ("date" in fields and _are_measures(c)) and not set(fields).isdisjoint(candidate(c, lexicon).fields)]  # fmt: skip

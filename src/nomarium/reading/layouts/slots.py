@@ -6,7 +6,6 @@ from collections import Counter
 from collections.abc import Collection, Iterable, Sequence
 from dataclasses import dataclass, replace
 from itertools import pairwise
-from typing import Final
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem

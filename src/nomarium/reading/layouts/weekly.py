@@ -20,7 +20,7 @@ from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.weekdaysabove import in_parts
 from nomarium.reading.layouts.weeklylines import weekly_lines, yearless_line
-from nomarium.reading.options import ReadingOptions
+from nomarium.reading.options import ReadingOptions, in_one_week
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _SEVERAL: Final = r"\d\s*[-–,;&]\s*\d"
@@ -42,7 +42,7 @@ def look(top: Top) -> Reading | NotRead:
     if head is None or weekly is None:
         message = f"{sheet.title} has no column of weekdays."
         return not_read(sheet, "no-weekdays", "it has no weekdays", "date-column-missing", message)
-    lines = weekly_lines(sheet, head.first_row, options)
+    lines = weekly_lines(sheet, head.first_row, in_one_week(options))
     options, weekly = lines.options, _without(weekly, lines.passed)
     if options.repeats_from is None or options.repeats_until is None:
         return without_weeks(sheet, options)
