@@ -176,8 +176,9 @@ def _titles_asked(columns: Sequence[Column], fields: set[str], options: ReadingO
     pair = both if len(both) == 2 else [*of_whom, *words][:2]
     if len(pair) == 2:
         remedy = f'To put two into the title: --title "{{{pair[0]}}}: {{{pair[1]}}}". {remedy}'
-    are_posts = len(words) > 2 or len({re.sub(r"\W*(?:\d+|\b\w)$", "", word) for word in words}) == 1
     named = [c for c in columns if c.heading in words]
+    are_several = len(words) > 2 and (any(c.blank for c in named) or _share_cells(named))
+    are_posts = are_several or len({re.sub(r"\W*(?:\d+|\b\w)$", "", word) for word in words}) == 1
     are_posts = are_posts or _are_on_duty(named)
     are_posts = are_posts or all(any(map(says_time, c.samples)) for c in named)
     are_plain = all(
@@ -189,6 +190,11 @@ def _titles_asked(columns: Sequence[Column], fields: set[str], options: ReadingO
 
 
 _NAME = r"(?P<of>(?:Dr|Mrs?|Ms|Miss|Mx|Fr|Rev|Sr|Prof|Frau|Herr|Mme|M)\.? )?[^\W\d_a-zà-ÿ][\w'’.-]*(?: [^\W\d_a-zà-ÿ][\w'’.-]*)?"
+
+
+def _share_cells(columns: Sequence[Column]) -> bool:
+    """Whether something stands under several headings, as people do who have one duty after the other."""
+    return any(not set(a.samples).isdisjoint(b.samples) for a, b in combinations(columns, 2))
 
 
 def _are_on_duty(columns: Sequence[Column]) -> bool:
@@ -216,7 +222,9 @@ def _says_days(text: str) -> bool:
         )
         is not None
     )
-    return has_days or looks_like_date(text) or fold(text).strip(" .") in ENGLISH.months
+    words = [word.strip(" .") for word in fold(text).split()]
+    names_month = words[:1] != [] and words[0] in ENGLISH.months and all(word.isdigit() for word in words[1:])
+    return has_days or names_month or looks_like_date(text)
 
 
 _LABELS = frozenset(
