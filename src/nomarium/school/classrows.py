@@ -9,8 +9,8 @@ from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import WEEKDAYS, counted, listed
-from nomarium.reading.cells.weekdaycodes import WeekdayCodes
-from nomarium.reading.cells.words import ENGLISH, fold
+from nomarium.reading.cells.weekdaycodes import WeekdayCodes, words_of_weekdays
+from nomarium.reading.cells.words import ENGLISH
 from nomarium.reading.columns.headings import normal
 from nomarium.reading.columns.weekdaycolumn import UNSETTLED, days_and_time
 from nomarium.reading.layouts.codes import is_idle
@@ -28,6 +28,8 @@ _GROUPED = ("class", "label", "week", "teacher", "group", "room", "term", "divis
 _EVERY = frozenset(
     ("all", "every", "everyday", "daily", "alllabels", "alldays", "everylabel", "tous", "alle")
 )
+_LETTER = r"(?i)(?<!\w)[b-df-hj-tv-xz](?!\w)"
+"""A letter alone that is no word of a language."""
 _IN_BRACKETS = r"\(([^()]*)\)"
 _UNSETTLED = frozenset(map(plain, UNSETTLED)) - {""}
 _FREE = frozenset(("free", "freeperiod", "free period", "none", "off", "libre", "frei", "vrij"))
@@ -87,8 +89,13 @@ def _with_days_in_brackets(items: Sequence[Item], options: ReadingOptions) -> li
 def _in_english(items: Sequence[Item]) -> list[Item]:
     """Rows whose labels are weekdays of another language (`Mo, Mi`), with those by their English names."""
     texts = {text for item in items if (text := item.text("label"))}
-    words = frozenset(word for text in texts for word in re.findall(r"[^\W\d_]+", fold(text)))
-    if not words or len(words) > 14 or words <= ENGLISH.weekdays.keys() or min(map(len, words)) < 2:
+    words = words_of_weekdays(texts)
+    if (
+        not words
+        or len(words) > 14
+        or words <= ENGLISH.weekdays.keys()
+        or any(re.search(_LETTER, text) for text in texts)
+    ):
         return list(items)
     from nomarium.reading.cells.languages import weekday_lexicon
 

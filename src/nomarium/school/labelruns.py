@@ -5,8 +5,9 @@ from collections.abc import Iterable, Sequence
 from typing import NamedTuple
 
 from nomarium.model.problem import Problem, note
+from nomarium.model.refusal import Refusal
 from nomarium.model.wording import listed
-from nomarium.reading.cells.weekdaycodes import WeekdayCodes
+from nomarium.reading.cells.weekdaycodes import WeekdayCodes, words_of_weekdays
 from nomarium.reading.cells.words import ENGLISH
 from nomarium.school.planheads import plain
 from nomarium.school.plantables import Item
@@ -40,6 +41,9 @@ def labels_found(texts: Iterable[tuple[str, Item]]) -> Found:
             first.setdefault(name, item)
     item = said[0][1]
     if strange is not None or not first:
+        among = _among_weekdays(said)
+        if among is not None:
+            return Found([], [among], [])
         text, item = strange or said[0]
         message = f"“{text}” is a label, and no table says in which order labels come."
         return Found([], [_asked(item, text, message)], [])
@@ -56,6 +60,23 @@ def labels_found(texts: Iterable[tuple[str, Item]]) -> Found:
     message = f"The cycle is {run[0]} to {run[-1]}, as the labels show: each school day takes the next."
     remedy = "If it is another: a table Cycle with the column Label, in the order in which they come."
     return Found(rows, [], [note("cycle-found", message, remedy).at(item.table.sheet.place())])
+
+
+def _among_weekdays(said: Sequence[tuple[str, Item]]) -> Problem | None:
+    """The first label that names no weekday where most do, as the problem that it is; None where they are labels."""
+    from nomarium.reading.cells.languages import weekday_lexicon
+
+    texts = dict.fromkeys(text for text, _ in said)
+    codes = WeekdayCodes(texts, weekday_lexicon(words_of_weekdays(texts), least=2) or ENGLISH)
+    named = {text for text in texts if len(text) > 1 and not isinstance(codes.read(text), Refusal)}
+    if len(named) * 2 < len(texts) or len(named) == len(texts):
+        return None
+    text, item = next(one for one in said if one[0] not in named)
+    message = f"“{text}” does not say on which weekdays, and most of the other rows do."
+    remedy = (
+        "Write it like Mon/Wed or Mon-Fri; if it is a label of a cycle, list the labels in a table Cycle."
+    )
+    return Problem("weekday-unknown", message, remedy, item.place("label"), text)
 
 
 def _asked(item: Item, text: str, message: str) -> Problem:

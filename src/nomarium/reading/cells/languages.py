@@ -10,6 +10,7 @@ from nomarium.model.problem import Problem
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.dates import Day
 from nomarium.reading.cells.datetokens import WORD
+from nomarium.reading.cells.languageheads import headed_in
 from nomarium.reading.cells.moments import read_moment_text, tidy
 from nomarium.reading.cells.namelist import languages_knowing
 from nomarium.reading.cells.weeks import date_of_week
@@ -43,6 +44,19 @@ _DATE_ALONE = (
 """A word that may be a weekday, a day's figure and its month, with a year or without, and no more: `Di 06.10.`, `mardi 8 septembre`."""
 
 
+KNOWN_TO_SEVERAL: Final = frozenset(("di", "do", "ma"))
+"""Weekdays that are others in another likely language: `di` in German and French, `do` in German and Spanish, `ma` in Dutch and both."""
+WEEKDAYS_OF_TWO_LETTERS: Final = (
+    "mo di mi do fr sa so lu ma me je ve lo mi ju vi zo wo vr za gi to ti on ke pe"
+)
+"""Those of the likely languages."""
+_LONGEST_WITH_SHORT: Final = 24
+"""Characters of a date with such a weekday."""
+_LIKELIEST: Final = 10
+"""So many of the likely languages share them."""
+_SHARED: Final = 2
+"""Characters of those."""
+_DOTTED: Final = r"\b\d{1,2}\.\s?\d{1,2}\."
 _SURE_OF_DATES: Final = 3
 """Dates with their weekdays that show a language, whatever else looks like one: `Segel ab 10.30`."""
 _MOST_OF_DATE = 6
@@ -82,20 +96,22 @@ def _days_in(text: str, lexicon: Lexicon) -> tuple[Day | None, ...] | None:
     return moment.first, moment.last
 
 
-def _fits(days: tuple[object, ...]) -> int:
-    """How many of the first days of texts fall on the weekdays that they name."""
-    named = [one[0] for one in days if isinstance(one, tuple) and isinstance(one[0], Day)]
+def _fits(days: tuple[object, ...], texts: Sequence[str]) -> int:
+    """How many of the first days of texts fall on the weekdays that they name; figures with full stops are day first."""
     return sum(
-        any((date := one.date()) is not None and date.weekday() == day.weekday for one in day.readings)
-        for day in named
-        if day.weekday is not None
+        any(
+            (date := one.date()) is not None and date.weekday() == day.weekday
+            for one in day.readings[: 1 if re.search(_DOTTED, text) else None]
+        )
+        for found, text in zip(days, texts, strict=True)
+        if isinstance(found, tuple) and isinstance(day := found[0], Day) and day.weekday is not None
     )
 
 
-def find_language(texts: Sequence[str]) -> LanguageFound | None:
+def find_language(texts: Sequence[str], around: Iterable[str] = ()) -> LanguageFound | None:
     """The language in which the most of these texts are dates; None when there is none at all.
 
-    `texts` are cells that English cannot read.
+    `texts` are cells that English cannot read; what stands `around` them tells languages apart that share short names.
     """
     plain = [tidy(text) for text in texts if any(map(str.isdigit, text))]
     words: set[str] = set()
@@ -112,17 +128,35 @@ def find_language(texts: Sequence[str]) -> LanguageFound | None:
         best, is_short = (shorter, True) if more > most else (best, False)
     if not best:
         return None
+    short = frozenset[str]()
+    if not is_short and (rivals := _sharing(words, [*plain, *around])):
+        shorter, more = _best_of(words & KNOWN_TO_SEVERAL, plain, with_short=True)
+        if more == most:  # Sa 10.10., Di 11.10.: a weekend in French
+            short = frozenset(rivals) & shorter.keys() - best.keys()
+            best |= {code: days for code, days in shorter.items() if code in short}
     if len(best) > 1:
-        fitting = max(map(_fits, best.values()))
-        best = {code: days for code, days in best.items() if _fits(days) == fitting}
+        fits = {code: _fits(days, plain) for code, days in best.items()}
+        best = {code: days for code, days in best.items() if fits[code] == max(fits.values())}
+    if len({*best.values()}) > 1 and (headed := headed_in(best, around)):
+        best = {headed: best[headed]}
     code, meaning = next(iter(best.items()))
-    rivals = tuple(language_name(other) for other, days in best.items() if days != meaning)
-    language = lexicon_of(code, is_short)
+    others = tuple(language_name(other) for other, days in best.items() if days != meaning)
+    language = lexicon_of(code, is_short or code in short)
     assert language is not None
     evidence = f"names in {language_name(code)}"
     return LanguageFound(
-        ENGLISH.extended(language), evidence, (language_name(code), *rivals) if rivals else (), code
+        ENGLISH.extended(language), evidence, (language_name(code), *others) if others else (), code
     )
+
+
+def _sharing(words: set[str], texts: Sequence[str]) -> tuple[str, ...]:
+    """The languages between which short weekdays of dates do not tell, among those words; none where they do."""
+    if words.isdisjoint(KNOWN_TO_SEVERAL):
+        return ()
+    dates = [text for text in texts if len(text) <= _LONGEST_WITH_SHORT and any(map(str.isdigit, text))]
+    short = {fold(word) for text in dates for word in re.findall(WORD, text) if len(word) == _SHARED}
+    weekdays = short & frozenset(WEEKDAYS_OF_TWO_LETTERS.split())
+    return rivals_of_weekdays(frozenset(weekdays))
 
 
 def _best_of(
@@ -149,9 +183,28 @@ def _best_of(
 def weekday_lexicon(
     words: frozenset[str], least: int = 0, beside: frozenset[str] = frozenset()
 ) -> Lexicon | None:
-    """The same as `_weekdays_in`, by the usual names; by the shortest ones where these are none of them."""
+    """The same as `_weekdays_in`, by the usual names; by the shortest ones where these are none of them. Names that several
+    languages share are read in the one in which the words `beside` them head a table; None when they do in none."""
     found = _weekdays_in(words, least, beside, with_short=False)
-    return found or _weekdays_in(words, least, beside, with_short=True)
+    if found is None:
+        return _weekdays_in(words, least, beside, with_short=True)
+    if least or not rivals_of_weekdays(words):
+        return found
+    headed = headed_in(rivals_of_weekdays(words), beside)
+    language = lexicon_of(headed, with_short=True) if headed else None
+    return ENGLISH.extended(language) if language is not None else None
+
+
+def rivals_of_weekdays(words: frozenset[str]) -> tuple[str, ...]:
+    """The codes of likely languages in all of which these words (folded) are weekdays, other ones in each; none where all mean the same."""
+    if words.isdisjoint(KNOWN_TO_SEVERAL):
+        return ()
+    meant: dict[tuple[int, ...], str] = {}
+    for code in LIKELY_LANGUAGES[:_LIKELIEST]:
+        lexicon = lexicon_of(code, with_short=True)
+        if lexicon is not None and words <= lexicon.weekdays.keys():
+            meant.setdefault(tuple(lexicon.weekdays[word] for word in sorted(words)), code)
+    return tuple(meant.values()) if len(meant) > 1 else ()
 
 
 def _weekdays_in(
@@ -166,7 +219,8 @@ def _weekdays_in(
             break
         lexicon = lexicon_of(code, with_short)
         assert lexicon is not None
-        meant = {(word, lexicon.weekdays[word]) for word in words if word in lexicon.weekdays}
+        days = {word: lexicon.weekdays.get(word, lexicon.weekdays.get(_one_of(word))) for word in words}
+        meant = {(word, day) for word, day in days.items() if day is not None}
         if len(meant) >= (least or len(words)):
             found.append((lexicon, frozenset(meant)))
     most = max(
@@ -181,22 +235,28 @@ def _weekdays_in(
     return ENGLISH.extended(best[0])
 
 
+def _one_of(word: str) -> str:
+    """The weekday of which a word (folded) may be the plural: `montags`, `sabados`."""
+    return word.removesuffix("s") if len(word) > _MOST_OF_DATE else word
+
+
 def _is_english(text: str) -> bool:
     """Whether a text is a line of more than a date that names a month in English."""
     words = [fold(word).strip(".,;:()") for word in text.split()]
     return len(words) > _MOST_OF_DATE and any(word in ENGLISH.months for word in words)
 
 
-def lexicon_seen(texts: Iterable[str]) -> Lexicon | None:
+def lexicon_seen(cells: Iterable[str]) -> Lexicon | None:
     """English and the language of those texts that look like dates with a month's name; else of those that are dates with a weekday's
     name and no more, where it reads them all; or None."""
-    said = [date_of_week(text) or text for text in texts if len(text) < _LONGEST]
+    texts = [text for text in cells if len(text) < _LONGEST]
+    said = [date_of_week(text) or text for text in texts]
     dates = [text for text in said if re.fullmatch(_DATE_IN_WORDS, text) and not _is_english(text)]
-    found = find_language(dates[:_MOST_TEXTS]) if dates else None
+    found = find_language(dates[:_MOST_TEXTS], texts) if dates else None
     if found is not None:
         return found.lexicon
     alone = [text for text in dict.fromkeys(said) if re.fullmatch(_DATE_ALONE, text)][:_MOST_TEXTS]
-    found = find_language(alone) if len(alone) > 1 else None
+    found = find_language(alone, texts) if len(alone) > 1 else None
     if found is None or found.rivals:
         return None
     others = [text for text in alone if _days_in(tidy(text), found.lexicon) is None]

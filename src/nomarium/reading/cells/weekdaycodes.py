@@ -28,9 +28,26 @@ _ALL = {
     "weekends": (5, 6),
     "weekend": (5, 6),
 }
-_PARTS = r"\s*(?:[,;/&+·|]|\band\b|\bet\b|\bund\b|\by\b|\s)\s*"
-_EVERY = r"(?i)^(?:every|each|weekly(?: on)?|on|chaque|tous les|jeden)\s+(?=\S)"
-_RANGE = r"\s*(?:[-–—]|\bto\b|\bthrough\b|\bthru\b)\s*"
+_PARTS = r"\s*(?:[,;/&+·|]|\b(?:and|et|und|y|e|en|och|og|ja|i)\b|(?<=[^\W\d_]{2}[\s.])\s*u\.?(?=\s+[^\W\d_]{2})|\s)\s*"
+"""What stands between weekdays. `Di u. Do` has an *and*, `S U` a Sunday."""
+_EVERY = (
+    r"(?i)^(?:every|each|weekly(?: on)?|on|from|chaque|tous les|les?|du|jeden?|von|todos (?:los|os)|todas as|los|el|de|cada|"
+    r"dal?|ogni|van|elke|från|fra|varje|hver)\s+(?=\w)"
+)
+_RANGE = r"(?i)\s*(?:[-–—]|(?<=[^\s,;/&+])\s+(?:to|through|thru|t/m|bis|au|à|al?|ao|tot|till?)\s+(?=\w))\s*"
+"""What stands between the first and the last weekday. `ti og to` ends with a Thursday."""
+_EXCEPT = (
+    r"(?i)\s*[,;(]?\s*\b(?:except(?:ing)?|excluding|excl?\b\.?|but not|not|sauf|außer|ausser|ohne|excepto|salvo|exceto|eccetto|tranne|"
+    r"behalve|utom|undtagen)\s+(?=\S)"
+)
+"""What stands before the weekdays that others are without, `Mon to Fri except Wed`."""
+
+_AROUND: Final = frozenset(
+    "and et und en och og ja every each weekly on from chaque tous les le du jede jeden von todos los os todas as el de cada da dal ogni van "
+    "elke fran fra varje hver to through thru bis au al ao tot till til except excluding excl exc but not sauf ausser ohne excepto "
+    "salvo exceto eccetto tranne behalve utom undtagen".split()
+)
+"""Those words (folded) that are no weekdays themselves."""
 
 Days = tuple[int, ...]
 """Weekdays in the order in which they stand, 0 for Monday."""
@@ -81,10 +98,16 @@ class WeekdayCodes:
         return is_asked or any(len(way.days) > 1 for part in parts for way in _ways(part))
 
     def _of(self, text: str) -> Days | Refusal:
-        text = re.sub(_EVERY, "", text.strip())
+        text = text.strip()
+        every = re.match(_EVERY, text)
+        if every is not None and fold(every[0]).strip() not in self._lexicon.weekdays:  # on & fr: onsdag
+            text = text[every.end() :]
         everything = _ALL.get(re.sub(r"[\s-]", "", fold(text)))
         if everything is not None:
             return tuple(everything)
+        whole, *less = re.split(_EXCEPT, text, maxsplit=1)
+        if whole and less:
+            return self._without(whole, less[0].removesuffix(")"))
         found: list[int] = []
         for part in re.split(_PARTS, re.sub(_RANGE, "-", text.strip().removesuffix("."))):
             if not part:
@@ -94,6 +117,13 @@ class WeekdayCodes:
                 return days
             found += days
         return tuple(dict.fromkeys(found)) or _no_days(text)
+
+    def _without(self, whole: str, less: str) -> Days | Refusal:
+        days, others = self._of(whole), self._of(less)
+        if isinstance(days, Refusal) or isinstance(others, Refusal):
+            return days if isinstance(days, Refusal) else others
+        left = tuple(day for day in days if day not in others)
+        return left if left and set(others) < set(days) else _no_days(f"{whole}, not {less}")
 
     def _span(self, part: str) -> Days | Refusal:
         ends = [self._part(end) for end in part.split("-")]
@@ -146,6 +176,16 @@ class WeekdayCodes:
             if single in self._sure:
                 return single in way.letters
         return False
+
+
+def words_of_weekdays(texts: Iterable[str]) -> frozenset[str]:
+    """The words (folded) of texts that could be names of weekdays in some language: those that stand between them are none."""
+    return frozenset(
+        word
+        for text in texts
+        for word in re.findall(r"[^\W\d_]+", fold(text))
+        if len(word) > 1 and word not in _AROUND
+    )
 
 
 def _no_days(text: str) -> Refusal:

@@ -8,6 +8,7 @@ and what remains decides, or is refused with the option that settles it.
 import datetime as dt
 import re
 from collections.abc import Iterable, Sequence
+from itertools import islice
 from typing import TYPE_CHECKING, NamedTuple
 
 from nomarium.model.cell import Cell
@@ -81,7 +82,7 @@ def _decisions(gathered: Gathered, options: ReadingOptions, is_whole: bool) -> t
         if unread:
             from nomarium.reading.cells.languages import find_language
 
-            language = find_language(unread)
+            language = find_language(unread, _around(gathered))
         if language is not None:
             gathered.lexicon = language.lexicon
     problems = [gathered.twin_problem] if gathered.twin_problem else []
@@ -105,6 +106,17 @@ def _decisions(gathered: Gathered, options: ReadingOptions, is_whole: bool) -> t
         is_above=tally.is_above, is_swapped=options.swapped == "yes", has_unread=bool(gathered.unread_texts()),
     )  # fmt: skip
     return decisions, tally.lacks_years
+
+
+_LOOKED_AT = 60
+"""Rows around dates."""
+
+
+def _around(gathered: Gathered) -> list[str]:
+    """What stands around dates, by which languages are told apart that share short names of weekdays."""
+    headings = [column.heading for column in gathered.columns]
+    rows = islice(gathered.first_rows, _LOOKED_AT)
+    return headings + [cell for row in rows for cell in row if isinstance(cell, str)]
 
 
 _OF_OTHER_DAYS = frozenset(("end-date", "milestone"))

@@ -116,6 +116,24 @@ def find_running_months(
     return _with_numbers_alone(headings, sample, numbered, lexicon)
 
 
+def in_another_language(
+    headings: Sequence[str], sample: Sequence[Sequence[Cell]], lexicon: Lexicon
+) -> Lexicon | None:
+    """The names in which a column of dates says its days where it has an unknown word before a number, `Mardi 6`; else None."""
+    for at, heading in enumerate(headings):
+        match = match_exactly(heading)
+        if match is None or match.field not in _OF_DATES:
+            continue
+        texts = [cell_text(row[at]) for row in sample if at < len(row) and isinstance(row[at], str)]
+        running = (re.fullmatch(_RUNNING, text) for text in texts if len(text) <= _LONGEST)
+        words = {fold(one["weekday"]) for one in running if one is not None and one["weekday"]}
+        if words and not words <= lexicon.weekdays.keys() | lexicon.months.keys():
+            from nomarium.reading.cells.languages import lexicon_seen
+
+            return lexicon_seen(texts)
+    return None
+
+
 def _with_numbers_alone(
     headings: Sequence[str], sample: Sequence[Sequence[Cell]], columns: Sequence[int], lexicon: Lexicon
 ) -> RunningMonths | None:

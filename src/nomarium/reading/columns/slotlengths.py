@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from itertools import pairwise
 
 from nomarium.model.cell import Cell
-from nomarium.model.problem import Problem, note
+from nomarium.model.problem import Place, Problem, note
 from nomarium.model.wording import counted
 from nomarium.reading.cells.times import Times, clock_of_time, read_times
 from nomarium.reading.columns.column import Column
@@ -36,14 +36,19 @@ def slots_told(
         row for row in rows[:_LOOKED_AT] if date_at < 0 or (date_at < len(row) and cell_text(row[date_at]))
     ]
     starts = [start for row in dated if (start := _start(row, at, date_at)) is not None]
+    return steps_told(starts, options, sheet.place(None, at))
+
+
+def steps_told(starts: Sequence[tuple[str, int]], options: ReadingOptions, place: Place) -> list[Problem]:
+    """The same of starts in seconds, each with the text of its day, in the order in which they stand."""
     steps = [b[1] - a[1] for a, b in pairwise(starts) if a[0] == b[0]]
     short = [step for step in steps if 0 < step < options.length_secs]
-    if len(short) < _LEAST or len(short) * 3 < len(starts) * 2:
+    if len(short) < _LEAST or len(short) * 3 < len(starts) * 2 or options.default_length_secs is not None:
         return []
     minutes = Counter(short).most_common(1)[0][0] // 60
     message = f"Rows start {counted(minutes, 'minute')} after each other and say no end: each lasts {counted(options.length_secs // 60, 'minute')} all the same."
     remedy = f"To give them another length: --default-length {minutes}m."
-    return [note("slots-overlap", message, remedy).at(sheet.place(None, at))]
+    return [note("slots-overlap", message, remedy).at(place)]
 
 
 def _start(row: Sequence[Cell], at: int, date_at: int) -> tuple[str, int] | None:

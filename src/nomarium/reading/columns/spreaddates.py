@@ -8,7 +8,7 @@ from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.columns.datejoins import DateJoins, find_date_joins
 from nomarium.reading.columns.dateparts import DateParts, find_date_parts
 from nomarium.reading.columns.head import TableHead
-from nomarium.reading.columns.runningmonths import RunningMonths, find_running_months
+from nomarium.reading.columns.runningmonths import RunningMonths, find_running_months, in_another_language
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Sheet
 
@@ -29,6 +29,8 @@ def find_spread_dates(
         or find_date_joins(head.headings, sample, options.columns, seen)
         or find_running_months(head.headings, sample, seen)
     )
+    if found is None and (other := in_another_language(head.headings, sample, seen)) is not None:
+        found = find_running_months(head.headings, sample, other)
     if found is not None or all(len(row) - row.count("") > 1 for row in sample):
         return found
     from nomarium.reading.columns.yearrows import find_year_rows  # few tables have rows of one cell

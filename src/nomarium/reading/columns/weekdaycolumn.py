@@ -6,14 +6,14 @@ from types import MappingProxyType
 from typing import NamedTuple
 
 from nomarium.model.cell import Cell
-from nomarium.model.problem import Problem, column_letter, note
+from nomarium.model.problem import Place, Problem, column_letter, note
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import WEEKDAYS, listed
 from nomarium.reading.cells.choices import read_yes_no
 from nomarium.reading.cells.halves import Half, in_half, without_half
 from nomarium.reading.cells.times import Times, read_times
-from nomarium.reading.cells.weekdaycodes import WeekdayCodes
-from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.cells.weekdaycodes import WeekdayCodes, words_of_weekdays
+from nomarium.reading.cells.words import Lexicon, fold, language_name, lexicon_of
 from nomarium.reading.columns.head import TableHead
 from nomarium.reading.columns.headings import match_heading
 from nomarium.reading.options import ReadingOptions
@@ -177,8 +177,11 @@ def _in_one_column(
             halves = {n: without_half(days)[1] for n, (days, time) in said.items() if not time}
             said |= {n: (without_half(said[n][0])[0], "") for n in halves}
         is_of_days = _is_of_days(heading)
-        names = _lexicon_of([days for days, _ in said.values()], lexicon, options) if is_of_days else lexicon
-        codes = WeekdayCodes([days for days, _ in said.values()], names, options.weekdays)
+        days_said = [days for days, _ in said.values()]
+        names, rivals = lexicon, tuple[str, ...]()
+        if is_of_days and not options.languages:
+            names, rivals = _lexicon_of(days_said, lexicon, head.headings)
+        codes = WeekdayCodes(days_said, names, options.weekdays)
         read = {number: codes.read(days) for number, (days, _) in said.items()}
         known = sum(not isinstance(days, Refusal) or days.why == "several" for days in read.values())
         beside = sum(bool(time) and not isinstance(read[n], Refusal) for n, (_, time) in said.items())
@@ -189,17 +192,14 @@ def _in_one_column(
         if (len(said) + len(filled)) * 2 < len(rows) and not is_of_days:
             continue
         unsettled = {n: _called(row, at) for n, row in rows if n in texts and n not in said}
-        problems = [
-            days.problem(sheet.place(number, at, heading), texts[number])
-            for number, days in read.items()
-            if isinstance(days, Refusal) and days.why == "several"
-        ]
         of_row = dict(rows)
-        unread = {
-            number: (of_row[number], days.problem(sheet.place(number, at, heading), texts[number]))
-            for number, days in read.items()
-            if isinstance(days, Refusal) and days.why != "several"
-        }
+        refused = {n: days for n, days in read.items() if isinstance(days, Refusal)}
+        told = {n: days.problem(sheet.place(n, at, heading), texts[n]) for n, days in refused.items()}
+        problems = [problem for n, problem in told.items() if refused[n].why == "several"]
+        unread = {n: (of_row[n], problem) for n, problem in told.items() if refused[n].why != "several"}
+        if rivals:
+            first = next(iter(said))
+            problems.append(_between(rivals, sheet.place(first, at, heading), texts[first]))
         phrases = {n: _phrase(days) for n, days in read.items() if not isinstance(days, Refusal)}
         times = {n: time for n, (_, time) in said.items() if time}
         phrases |= {n: phrases[above] for n, above in filled.items() if above in phrases}
@@ -238,21 +238,29 @@ _WITH_TIME = (
 )
 
 
-def _lexicon_of(texts: Sequence[str], lexicon: Lexicon, options: ReadingOptions) -> Lexicon:
-    """The names of the language in which a column says its weekdays: those known, unless another one knows more of them."""
-    words = {
-        word.removesuffix("s")
-        for text in texts
-        for word in re.findall(r"[^\W\d_]+", fold(text))
-        if len(word) > 1
-    }
-    words -= {"et", "und", "en", "y", "e", "and", "ja", "och", "og", "i"}
-    if options.languages or all(word in lexicon.weekdays for word in words):
-        return lexicon
-    from nomarium.reading.cells.languages import weekday_lexicon
+def _lexicon_of(
+    texts: Sequence[str], lexicon: Lexicon, headings: Sequence[str]
+) -> tuple[Lexicon, tuple[str, ...]]:
+    """The names of the language in which a column says its weekdays: those known, unless another one knows more of them. With
+    the languages between which nothing tells, where there are such."""
+    words = words_of_weekdays(texts)
+    if all(word.removesuffix("s") in lexicon.weekdays for word in words):
+        return lexicon, ()
+    from nomarium.reading.cells.languages import rivals_of_weekdays, weekday_lexicon
 
-    known = weekday_lexicon(frozenset(words))
-    return lexicon.extended(known) if known is not None else lexicon
+    beside = frozenset(map(fold, headings))
+    known = weekday_lexicon(words, beside=beside)
+    rivals = rivals_of_weekdays(words) if known is None else ()
+    language = known or (lexicon_of(rivals[0], with_short=True) if rivals else None)
+    return (lexicon.extended(language) if language is not None else lexicon), rivals
+
+
+def _between(rivals: Sequence[str], place: Place, text: str) -> Problem:
+    """The problem of weekdays that are others in each of some languages."""
+    names = " or ".join(map(language_name, rivals))
+    message = f"“{text}” could be {names}, and is another weekday in each."
+    remedy = f"Say which with --language, such as --language {rivals[0]}."
+    return Problem("language-ambiguous", message, remedy, place, text)
 
 
 _CLEARLY_A_TIME = r"(?i)\d[:.h]\d\d|\d\s?[ap]\.?m|noon|\d\s*[-–—]\s*\d"

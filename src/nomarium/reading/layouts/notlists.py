@@ -177,7 +177,9 @@ def _titles_asked(columns: Sequence[Column], fields: set[str], options: ReadingO
     if len(pair) == 2:
         remedy = f'To put two into the title: --title "{{{pair[0]}}}: {{{pair[1]}}}". {remedy}'
     named = [c for c in columns if c.heading in words]
-    are_several = len(words) > 2 and (any(c.blank for c in named) or _share_cells(named))
+    are_several = len(words) > 2 and (
+        any(c.blank for c in named) or _share_cells(named) or _are_single_names(named)
+    )
     are_posts = are_several or len({re.sub(r"\W*(?:\d+|\b\w)$", "", word) for word in words}) == 1
     are_posts = are_posts or _are_on_duty(named)
     are_posts = are_posts or all(any(map(says_time, c.samples)) for c in named)
@@ -195,6 +197,12 @@ _NAME = r"(?P<of>(?:Dr|Mrs?|Ms|Miss|Mx|Fr|Rev|Sr|Prof|Frau|Herr|Mme|M)\.? )?[^\W
 def _share_cells(columns: Sequence[Column]) -> bool:
     """Whether something stands under several headings, as people do who have one duty after the other."""
     return any(not set(a.samples).isdisjoint(b.samples) for a, b in combinations(columns, 2))
+
+
+def _are_single_names(columns: Sequence[Column]) -> bool:
+    """Whether each cell of some columns is one word with a capital."""
+    cells = [text for column in columns for text in column.samples]
+    return bool(cells) and all(re.fullmatch(r"[^\W\d_a-zà-ÿ][a-zà-ÿ]+", text) for text in cells)
 
 
 def _are_on_duty(columns: Sequence[Column]) -> bool:

@@ -5,11 +5,15 @@ from typing import Final
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import note
-from nomarium.reading.cells.words import Lexicon
+from nomarium.reading.cells.placewords import is_place
+from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.columns.headings import FIELDS, match_exactly
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
+from nomarium.reading.layouts.rosterslots import Slot
+from nomarium.reading.layouts.slots import time_of
+from nomarium.reading.rows.when import NOTHING
 from nomarium.sheets.sheet import Row, cell_text, is_blank
 
 _SAYS_WHEN: Final = frozenset(("date", "when", "start"))
@@ -67,3 +71,20 @@ def _has_dates(rows: Sequence[Sequence[Cell]], lexicon: Lexicon) -> bool:
         if says_when and cells and all(looks_like_date(cell, lexicon) for cell in cells):
             return True
     return False
+
+
+def are_no_names(slots: Sequence[Slot], head: Sequence[Cell], lexicon: Lexicon) -> bool:
+    """Whether labels are numbers of periods, or the headings of a list that lies on its side."""
+    labels = {slot.label for slot in slots}
+    if all(label.isdigit() for label in labels if label):
+        return True
+    if sum(fold(label).strip(" .") in lexicon.weekdays for label in labels) * 2 > len(labels):
+        return True  # weekdays down
+    texts = [text for text in (*labels, cell_text(head[0])) if text]
+    heads = [text for text in texts if len(text) > 1 and not text[-1].isdecimal() and not is_place(text)]
+    timed = {slot.label for slot in slots if time_of(slot.cell) is not NOTHING}
+    named = 0  # A, Van 1 and a hall are none; nor are Open and Close over no times
+    for text in heads:
+        match = match_exactly(text)
+        named += match is not None and (text in timed or match.field not in ("time", "start", "end"))
+    return named * 2 > len(texts) > 1

@@ -44,7 +44,13 @@ from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.rosteracross import across, with_dates
 from nomarium.reading.layouts.rosterdaysnamed import on_named_days
 from nomarium.reading.layouts.rosterdown import down
-from nomarium.reading.layouts.rosternotes import codes_told, remarks_told, sessions_told, untimed_told
+from nomarium.reading.layouts.rosternotes import (
+    codes_told,
+    overlaps_told,
+    remarks_told,
+    sessions_told,
+    untimed_told,
+)
 from nomarium.reading.layouts.rosterorder import out_of_order
 from nomarium.reading.layouts.rosterslots import Drawing, Slot, is_session
 from nomarium.reading.layouts.rosterweeks import weeks_across
@@ -157,7 +163,7 @@ def _reading(top: Top, drawing: Drawing) -> Reading:
     notes += [one.at(sheet.place()) for one in strokes_told(strokes)]
     notes += [*remarks_told(sheet, slots, codes), *_times_above(sheet, drawing, entries)]
     notes += [*codes_told(sheet, key, key_rows, timeless, idle), *untimed_told(sheet, slots, entries)]
-    notes += sessions_told(sheet, slots, entries)
+    notes += [*sessions_told(sheet, slots, entries), *overlaps_told(sheet, entries, options)]
     unmet = [code for code in options.codes if code.casefold() not in met]
     turned = out_of_order(sheet, slots) if evidence else []
     problems = [*drawing.problems, *turned, *(_unmet(sheet, code, in_cells) for code in unmet)]

@@ -7,9 +7,8 @@ from itertools import pairwise
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, note
 from nomarium.reading.cells.offwords import is_off, is_term
-from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.weeks import is_numbered_week
-from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.columns.headings import match_exactly
 from nomarium.reading.layouts.codes import Code, are_figures, is_code, is_of_key, session_of
@@ -29,7 +28,7 @@ from nomarium.reading.layouts.headdates import (
 )
 from nomarium.reading.layouts.layout import Top
 from nomarium.reading.layouts.monthheads import months_across, with_years
-from nomarium.reading.layouts.onside import names_events_on_side
+from nomarium.reading.layouts.onside import are_no_names, names_events_on_side
 from nomarium.reading.layouts.rostercolumns import unused_columns, unused_told
 from nomarium.reading.layouts.rosteroccasions import told_over, under, words_over_heads
 from nomarium.reading.layouts.rosterslots import Drawing, Slot, halves_day
@@ -110,7 +109,7 @@ def across(top: Top) -> Drawing | None:
     if are_figures([slot.cell for slot in slots]) or _are_dates(slots):
         return None
     if not problems and (
-        len(slots) < 2 or not any(labels) or _are_no_names(labels, rows[heads[0]][1], top.lexicon)
+        len(slots) < 2 or not any(labels) or are_no_names(slots, rows[heads[0]][1], top.lexicon)
     ):
         return None
     told = [*settled, *unused_told(top, rows[heads[0]][0], unused)]
@@ -132,18 +131,6 @@ def with_dates(top: Top, drawing: Drawing) -> Sheet:
             yield number, [days[n].first if n in days else cell for n, cell in enumerate(row)]
 
     return top.sheet._replace(read_rows=rows, dates_above=True)
-
-
-def _are_no_names(labels: set[str], head: Sequence[Cell], lexicon: Lexicon) -> bool:
-    """Whether labels are numbers of periods, or the headings of a list that lies on its side."""
-    if all(label.isdigit() for label in labels if label):
-        return True
-    if sum(fold(label).strip(" .") in lexicon.weekdays for label in labels) * 2 > len(labels):
-        return True  # weekdays down
-    texts = [text for text in (*labels, cell_text(head[0])) if text]
-    heads = [text for text in texts if len(text) > 1 and not text[-1].isdecimal() and not is_place(text)]
-    named = sum(match_exactly(text) is not None for text in heads)  # A, Van 1 and a hall are none
-    return named * 2 > len(texts) > 1
 
 
 def _date_columns(top: Top, row: Sequence[Cell]) -> list[int]:

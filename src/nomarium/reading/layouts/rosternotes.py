@@ -5,9 +5,11 @@ from typing import Final
 
 from nomarium.model.problem import Problem, note
 from nomarium.model.wording import counted, listed
+from nomarium.reading.columns.slotlengths import steps_told
 from nomarium.reading.layouts.codes import Code, with_remark
 from nomarium.reading.layouts.drawn import DrawnEntry
 from nomarium.reading.layouts.rosterslots import Slot
+from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.when import NOTHING
 from nomarium.sheets.sheet import Sheet
 
@@ -61,6 +63,18 @@ def sessions_told(
         hours = next((hours for words, hours in _USUAL if first.casefold().startswith(words)), "9:00-12:00")
         remedy = f'To give them times: --set-code "{first}={hours}".'
         yield note("session-timeless", message, remedy).at(sheet.place())
+
+
+def overlaps_told(
+    sheet: Sheet, entries: Sequence[DrawnEntry | Problem], options: ReadingOptions
+) -> list[Problem]:
+    """A note of starts that follow each other faster than what stands there lasts."""
+    starts = {
+        (str(entry.date.first), entry.time.start.secs)
+        for entry in entries
+        if isinstance(entry, DrawnEntry) and entry.time.start is not None and entry.time.end is None
+    }
+    return steps_told(sorted(starts), options, sheet.place())
 
 
 def codes_told(
