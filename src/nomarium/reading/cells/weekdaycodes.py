@@ -178,13 +178,14 @@ class WeekdayCodes:
         return False
 
 
-def words_of_weekdays(texts: Iterable[str]) -> frozenset[str]:
-    """The words (folded) of texts that could be names of weekdays in some language: those that stand between them are none."""
+def words_of_weekdays(texts: Iterable[str], are_scandinavian: bool = False) -> frozenset[str]:
+    """The words (folded) of texts that could be names of weekdays in some language: those that stand between them are none, but for
+    `on` and `to`, which are Wednesday and Thursday in Scandinavia."""
     return frozenset(
         word
         for text in texts
         for word in re.findall(r"[^\W\d_]+", fold(text))
-        if len(word) > 1 and word not in _AROUND
+        if len(word) > 1 and (word not in _AROUND or (are_scandinavian and word in ("on", "to")))
     )
 
 

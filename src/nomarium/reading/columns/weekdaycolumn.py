@@ -249,7 +249,9 @@ def _lexicon_of(
     from nomarium.reading.cells.languages import rivals_of_weekdays, weekday_lexicon
 
     beside = frozenset(map(fold, headings))
-    known = weekday_lexicon(words, beside=beside)
+    scandinavian = words_of_weekdays(texts, are_scandinavian=True)
+    known = weekday_lexicon(scandinavian, beside=beside) if scandinavian != words else None
+    known = known or weekday_lexicon(words, beside=beside)
     rivals = rivals_of_weekdays(words) if known is None else ()
     language = known or (lexicon_of(rivals[0], with_short=True) if rivals else None)
     return (lexicon.extended(language) if language is not None else lexicon), rivals
