@@ -91,7 +91,7 @@ def test_rows_of_a_list_are_held_on_the_days_above_them(tmp_path: Path) -> None:
     ]  # fmt: skip
     bare = "Tuesdays from 12 January 2027 (2 weeks)\n6pm,Knots,Loft 1\nThursdays from 14 January 2027 (2 weeks)\n6pm,Rig,Loft 1\n"
     (tmp_path / "bare").mkdir()
-    assert "--set date=" in refused(csv_file(tmp_path / "bare", bare))
+    assert "Give each row its date" in refused(csv_file(tmp_path / "bare", bare))
 
 
 def test_remarks_beside_the_places_are_none_of_them(tmp_path: Path) -> None:

@@ -24,6 +24,7 @@ from nomarium.reading.cells.fourfigures import hours_with_colons
 from nomarium.reading.cells.isointervals import with_dash
 from nomarium.reading.cells.natives import native_date
 from nomarium.reading.cells.serials import from_serial
+from nomarium.reading.cells.spokentimes import in_clocks
 from nomarium.reading.cells.times import (
     DAY_SECS,
     Clock,
@@ -183,7 +184,7 @@ def read_moment_text(text: str, role: Role, lexicon: Lexicon, counts_1904: bool 
         rest = read_times(figures[5]) if figures[5] else Times()
         if figured.readings and isinstance(rest, Times):
             return _joined(figured, None, rest)
-    text = hours_with_colons(tidy(text)) if role == "date" else tidy(text)
+    text = hours_with_colons(in_clocks(tidy(text))) if role == "date" else tidy(text)
     if text[:1] in AROUND and role != "time":
         text = text.strip(AROUND)
     if ". " in text:

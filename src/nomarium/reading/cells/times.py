@@ -7,6 +7,7 @@ from typing import NamedTuple
 
 from nomarium.model.refusal import Refusal, too_long
 from nomarium.reading.cells.natives import native_time
+from nomarium.reading.cells.spokentimes import in_clocks
 from nomarium.reading.cells.timewords import (
     AFTER,
     ALL_DAY_WORDS,
@@ -176,7 +177,9 @@ def _times_in(text: str) -> Times | Refusal:
     has_word = any(map(plain.__contains__, _CLOCK_WORDS))
     if _is_name(text.strip()) or not (has_word or any(map(str.isdigit, plain))):
         return Refusal("time-unread", f"“{text}” is not a time.", _FORMS)
-    plain = re.sub(_SPACED_MERIDIEM, r"\1m", plain)  # as Spanish writes it; "a" alone parts a range
+    plain = re.sub(
+        _SPACED_MERIDIEM, r"\1m", in_clocks(plain)
+    )  # as Spanish writes it; "a" alone parts a range
     plain = re.sub(AFTER, "", plain) if plain.endswith(LAST_OF_AFTER) else plain
     if not plain[:1].isdigit():
         plain = _without_lead(plain)

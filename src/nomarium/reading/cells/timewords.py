@@ -8,7 +8,7 @@ UNKNOWN_WORDS: Final = frozenset("tbc tba tbd ? ?? ??? unknown nnb".split()) | {
     "open end", "open ended", "a determiner", "a preciser", "a venir", "por determinar", "noch offen", "offenes ende", "late", "dusk", "sunset", "to be confirmed", "to be announced", "to be decided", "a confirmer", "por confirmar", "nog te bepalen",
 }  # fmt: skip
 _LEADS: Final = (
-    "a partir de las|a partir das|a partir de|desde las|from|ab|des|at|@|de|von|um|om|vanaf|van|desde|a|as|das|las|klo|kl|dalle ore|alle ore|ore|dalle|alle|o godz|godz|"
+    "a las|a la|vers les|vers|gegen|environ|env|sobre las|hacia las|verso le|rond|a partir de las|a partir das|a partir de|desde las|from|ab|des|at|@|de|von|um|om|vanaf|van|desde|a|as|das|las|klo|kl|dalle ore|alle ore|ore|dalle|alle|o godz|godz|"
     "godzina|orele|ora|saat|pukul|jam|ura|luc|ob|u|v|vid|ot|в|с|о|з|от|στις|בשעה|שעה|الساعة|starts at|starting at|starts|start|begins at|begins|doors open at|doors open|doors at|doors|"
     "kick off at|kick off|kick-off|kickoff|ko|curtain up|curtain|ca|circa"
 )

@@ -219,12 +219,23 @@ def _may_number(line: TextLine, lexicon: Lexicon) -> bool:
     return fold(word[1]) not in LEADING_WORDS | _AND | lexicon.weekdays.keys() | lexicon.months.keys()
 
 
+_FOUR_FIGURES: Final = re.compile(r"(?:^|[\s(,])(?:0\d|1[0-7]|2[1-3])[0-5][05]\)?$")
+"""Figures behind a title that may be a time, `Staff meeting (1400)`; those of years are more likely one."""
+_HOURS_OR_LENGTH: Final = re.compile(r"(?i)(?:^|[\s(,])(?:[7-9]|1[0-2])\s?h\)?$")
+"""The same with an h, `réunion 9h`, where nothing shows the language: it may be a length."""
+_MAY_BE_TIME: Final = Refusal(
+    "text-unread", "The figures behind the title may be a time.", "Write it like 14:00; if it is none, put it before the title.",
+)  # fmt: skip
+
+
 def _doubt_of_time(line: TextLine, is_timed: bool) -> Refusal | None:
     """Why the time of a line is not that of one event."""
     if line.date and not is_timed and _EITHER.search(line.rest):
         return _SEVERAL
     if line.date and not is_timed and _WORDED_TIME.search(line.rest):
         return _SEVERAL  # ten to three: before three, or from ten on
+    if line.date and not is_timed and (_FOUR_FIGURES.search(line.rest) or _HOURS_OR_LENGTH.search(line.rest)):
+        return _MAY_BE_TIME
     if line.date and not is_timed and (SAME_TIME.search(line.rest) or _USUAL_TIME.search(line.rest)):
         return _AS_BEFORE
     if is_timed and not re.search(_RANGE, line.time or line.date) and _UNTIL_HOUR.search(line.rest):

@@ -30,6 +30,12 @@ _BY_COMMA: Final = re.compile(r"^\W*([^\W\d]{2}),\s*\d")
 """Such a word with a comma before its day, `Do, 19. Nov.`: a weekday all the same."""
 _BEFORE_FIGURES: Final = re.compile(r"^\W*([^\W\d]{2})\.?\s+\d{1,2}\.\s?(?:\d{1,2}\.|[^\W\d]{3})")
 """Such a word before a day with full stops, `So 17.1.`: a weekday, where others stand there, too, `Mo 7.12.`."""
+_WITHIN: Final = re.compile(r"(?<!\w)(M[oi]|D[io]|Fr|S[ao])\.?,?\s+\d{1,2}\.\s?(?:\d{1,2}\.|[^\W\d]{3})")
+"""A German weekday before a day with full stops, wherever it stands: `Konzert: Do 5. Nov.`."""
+_SHORT_BEFORE_DATE: Final = re.compile(
+    r"(?<!\w)([^\W\d]{2,4})\.?,?\s+\d{1,2}\.?\s+[^\W\d]{3,}\.?,?\s+\d{4}\b"
+)
+"""What may be a weekday before a whole date, `sortie mer. 4 nov. 2026`."""
 _ENGLISH_ONLY: Final = frozenset("tu we th su".split())
 _LABEL: Final = re.compile(r"^\W*([^\W\d]{2,10})\.?:\s")
 """A word that begins a line, with a colon: `Di: Fisch`, of which two are weekdays."""
@@ -53,7 +59,8 @@ def lexicon_of_lines(lines: Sequence[Row], top: Top) -> Lexicon:
     )
     beside = frozenset(fold(word) for text in texts for word in re.findall(WORD, text)) if weekdays else None
     tell = weekdays - (
-        (_ENGLISH_LEADS | _ALSO_ARTICLES) - {fold(word) for text in texts for word in _BY_COMMA.findall(text)}
+        (_ENGLISH_LEADS | _ALSO_ARTICLES)
+        - {fold(word) for form in (_BY_COMMA, _WITHIN) for text in texts for word in form.findall(text)}
     )
     leads = frozenset(fold(word) for text in texts for word in _BEFORE_FIGURES.findall(text))
     if len(leads) > 1 and leads & weekdays and leads.isdisjoint(_ENGLISH_ONLY):
@@ -77,6 +84,8 @@ def _before_days(text: str) -> Iterator[str]:
         yield fold(first[1])
     if (behind := _BEHIND_DAY.search(plain)) is not None:
         yield fold(behind[1])
+    yield from map(fold, _WITHIN.findall(plain))
+    yield from filter(known_by_likely, map(fold, _SHORT_BEFORE_DATE.findall(plain)))
     yield from filter(known_by_likely, (fold(match[1]) for match in re.finditer(_BEFORE_DAY, plain)))
 
 

@@ -5,23 +5,24 @@ from collections.abc import Iterator
 from typing import Final
 
 from nomarium.reading.cells.fourfigures import FOUR, hours_with_colons, with_colons
+from nomarium.reading.cells.spokentimes import in_clocks
 from nomarium.reading.cells.times import Times, read_times
 from nomarium.reading.cells.verses import is_verse
 
 EDGES: Final = " ,;:–—-|"
 """What parts the pieces of a line."""
-_CLOCK: Final = r"(?:12(?:[:.]00)?\s?(?:noon|midday|midnight)|\d{1,2}(?:[.:h]\d{2})?(?:\s?[ap]\.m\b\.?|\s?[ap]m\b(?:\.(?!\s+[A-Z]))?|(?<=\d)[ap]\b)?|noon|midday|midnight)"
+_CLOCK: Final = r"(?:(?:1[3-9]|2[0-3])\s?h(?=\s*(?:[,;:.()|–—-]|$))|12(?:[:.]00)?\s?(?:noon|midday|midnight)|\d{1,2}(?:[.:h]\d{2})?(?:\s?[ap]\.m\b\.?|\s?[ap]m\b(?:\.(?!\s+[A-Z]))?|(?<=\d)[ap]\b)?|noon|midday|midnight)"
 OPEN: Final = r"\s+till(?=\s*(?:[,;:.()|·–—-]|$))"
 """Behind a time whose end nothing says, before what parts it from other words."""
 TIME: Final = re.compile(
-    rf"(?i)(?<![\w.:/$£€-])(?<![$£€] )(?:\b(?:k\.?o\.?|kick-?off|start(?:s|ing)?|begin(?:s|ning)?|beginnt)\s*:?\s+)?(?:from\s+|at\s+|@\s*|à\s+|dès\s+|um\s+|ab\s+|von\s+|das\s+(?=\d)|(?:desde\s+|a\s+)?las?\s+(?=\d)|(?:d?alle\s+)?ore\s+(?=\d)|d?alle\s+(?=\d)|(?:kl|klo|klokken|godz|orele|ora|saat|às)\b\.?\s*(?=\d)|de\s+(?=\d{{1,2}}\s?[:h]))?"
+    rf"(?i)(?<![\w.:/$£€-])(?<![$£€] )(?:\b(?:k\.?o\.?|kick-?off|start(?:s|ing)?|begin(?:s|ning)?|beginnt)\s*:?\s+)?(?:from\s+|at\s+|@\s*|(?:à|a)\s+partir\s+d(?:as?|es?)\s+(?:las\s+)?(?=\d)|à\s+|h\.?\s+(?=\d{{1,2}}[:.]\d\d)|dès\s+|um\s+|ab\s+|von\s+|(?:om|van|vanaf)\s+(?=\d)||das\s+(?=\d)|(?:desde\s+|a\s+)?las?\s+(?=\d)|(?:d?alle\s+)?ore\s+(?=\d)|d?alle\s+(?=\d)|(?:kl|klo|klokken|godz|orele|ora|saat|às)\b\.?\s*(?=\d)|de\s+(?=\d{{1,2}}(?:\s?[:h]|\s+a\s+\d)))?"
     r"(?:\b(?:ca?|approx)\.?\s?(?=\d)|\b(?:circa|about|around|approximately|gegen|vers)\s+)?"
     rf"({_CLOCK}(?:\s?(?:[-–—]|to|till?|until|bis|à|às|alle|tot|til)\s?{_CLOCK}|\s+a\s+(?:las\s+)?\d{{1,2}}[.:]\d\d|{OPEN})?)(?:\s?(?:uhr|uur|hrs?|hours|heures|horas?|o['’]clock|h(?=\.?(?:\s|\)|$)))\b)?(?:\s+(?:sharp|prompt)\b)?"
-    r"(?![\w/%€]|[:.]\d|(?<=\dh\d\d)\)|\s?(?:€|%|k?m\b|cm\b|kg\b|euros?\b|dollars?\b|pounds?\b|per\b))"
+    r"(?![\w/%€]|[:.]\d|(?<=(?<!\d)[0-6]h\d\d)\)|\s?(?:€|%|k?m\b|cm\b|kg\b|euros?\b|dollars?\b|pounds?\b|per\b))"
 )
 """A time among words; figures with a unit or a currency are none."""
 _CLEAR: Final = re.compile(
-    r"(?i)\d[.:h]\d\d|\d[ap]?\s?[-–—]\s?\d{1,2}(?:[.:]\d\d)?[ap]\b|\d\s?[ap]\.?m\b|noon|midday|midnight|\d\s?[-–—]\s?\d"
+    r"(?i)\d[.:h]\d\d|(?:1[3-9]|2[0-3])\s?h\b|\d[ap]?\s?[-–—]\s?\d{1,2}(?:[.:]\d\d)?[ap]\b|\d\s?[ap]\.?m\b|noon|midday|midnight|\d\s?[-–—]\s?\d"
 )
 LEADING: Final = re.compile(
     rf"(?i)^({_CLOCK}(?:\s?(?:[-–—]|to|till?|until|bis)\s?{_CLOCK}|{OPEN})?)(?:\s?(?:uhr|uur|h)\b)?(?=[\s:,–—-]|$)"
@@ -32,10 +33,10 @@ NO_START: Final = re.compile(
 )
 """Words after which a time alone is an end."""
 _OF_FIGURES: Final = re.compile(
-    r"(?i)\b(?:age[sd]?|aged (?:from|between)|years?|grades?|rooms?|pages?|classes|periods?|lessons?|weeks?|nos?\.?|numbers?|items?|psalms?|exercises?|ex\.?|figure|fig\.|versions?|sections?|paragraph|para\.?|articles?|clauses?|verses?|won|lost|drew|drawn|beat(?:en)?|scores?|"
-    r"bring|costs?|prices?|pay|fees?|donations?|deposit|balance|charge|quai|salle|local|porte|étage|atelier)\s*$"
+    r"(?i)\b(?:age[sd]?|aged (?:from|between)|years?|grades?|pages?|classes|periods?|lessons?|weeks?|nos?\.?|numbers?|items?|psalms?|exercises?|ex\.?|figure|fig\.|versions?|sections?|paragraph|para\.?|articles?|clauses?|verses?|won|lost|drew|drawn|beat(?:en)?|scores?|"
+    r"bring|costs?|prices?|pay|fees?|donations?|deposit|balance|charge|(?P<place>rooms?|quai|salle|local|porte|étage|atelier))\s*$"
 )
-"""Words after which figures without am or pm are no time."""
+"""Words after which figures without am or pm are no time; those of places number them, and no clock does: `atelier 14:00`."""
 
 
 OF_SCHOOL: Final = re.compile(
@@ -47,6 +48,10 @@ _AT_HOUR: Final = re.compile(
     r"(?i)(?<![\w.:/-])(?:\b(?:at|from|um|ab|kl\.?|klo|klokken|ore|alle|om|a las|desde las)|@)\s+((?:[1-9]|1[0-2])(?:\s?(?:[-–—]|to|till?|until|bis)\s?(?:[1-9]|1[0-2]))?)(?=\s*(?:[.,;)]?$|[.,;)]\s))"
 )
 """An hour alone that ends what is said, `Launch at 10`."""
+_HOUR_OF_DAY: Final = re.compile(
+    r"(?i)(?<![\w.:/-])(?:\b(?:dalle|alle|(?:d?alle\s+)?ore|om|vanaf|a las|desde las|às|klo|klokken|kl\.?|um))\s+((?:1[3-9]|2[0-3]))(?=\s*(?:[.,;)]?$|[.,;)]\s))"
+)
+"""The same of an hour in the afternoon, which other languages say: `ore 14`."""
 _TILL_HOUR: Final = re.compile(
     r"(?i)(?:(?<![\w.:/-])(?P<till>(?:[1-9]|1[0-2])\s+(?:till?|until)\s+(?:[1-9]|1[0-2]))|(?<=\()(?P<to>(?:[1-9]|1[0-2])\s+to\s+(?:[1-9]|1[0-2])))(?=\s*(?:[.,;)]?$|[.,;)]\s|\)))"
 )
@@ -87,7 +92,7 @@ _ENDS_WITH_NAME: Final = re.compile(
 )
 """A word whose number a time behind a dash follows, `Slip 1 – 9:00`: together they are no times from one to the other."""
 _HOURS_SAID: Final = re.compile(r"(?i)\d\s?(?:uhr|uur|hrs|heures|horas|o['’]clock)\b")
-_LASTING: Final = re.compile(r"(?i)\d{1,2}\s?(?:hrs|heures|horas)")
+_LASTING: Final = re.compile(r"(?i)(?:\d|1[0-2]|2[4-9]|[3-9]\d)\s?(?:hrs|heures|horas)")
 _LEAST_CLOCKS: Final = 2
 _HOURS_ALONE: Final = re.compile(r"(\d{1,2})\s?[-–—]\s?(\d{1,2})")
 _THINGS: Final = (
@@ -112,6 +117,11 @@ _NAMED_THINGS: Final = re.compile(
     r"\s?(?:Boats|Knots|Staff|Members|Children|Players|Volunteers|Helpers|Teams|Groups|Crews?|Squads|Adults|Students|Pupils|Stages|Acts|Labs|Tracks)\b"
 )
 """What a title names that begins with them behind its hours: `9-11 Staff meeting`."""
+_DIGIT_H: Final = re.compile(r"(?i)\d\s?h")
+_SPAN_WITH_H: Final = re.compile(
+    r"(?i)(?<![\w:.])([01]?\d|2[0-4])\s?h\s?([0-5]\d)?\s?[-–—/]\s?([01]?\d|2[0-4])\s?h\s?([0-5]\d)?(?![\w:])"
+)
+"""Hours with an h from one to the other."""
 _FIRST_HOUR: Final = 7
 """The earliest hour from which a day lasts to a smaller one, `8-4`."""
 
@@ -143,6 +153,18 @@ def french_hours(text: str) -> str:
 _HALF_FIRST: Final = re.compile(
     r"(?i)^(\s*)([ap]m|[ap]\.m\.)\s*[:–-]?\s+(\d{1,2}(?:[.:]\d\d)?)(?![\d.:]|\s*[ap]\.?m\b)"
 )
+
+
+def spans_with_colons(text: str) -> str:
+    """A text whose hours from one to the other have an h each, `9h-12h30`, with colons in them; a length begins with less.
+
+    >>> spans_with_colons("Werkstatt 14h-16h"), spans_with_colons("a walk of 2h-3h")
+    ('Werkstatt 14:00-16:00', 'a walk of 2h-3h')
+    """
+    return _SPAN_WITH_H.sub(
+        lambda at: f"{at[1]}:{at[2] or '00'}-{at[3]}:{at[4] or '00'}" if int(at[1]) >= _FIRST_HOUR else at[0],
+        text,
+    )
 
 
 def with_leading_clocks(lines: list[tuple[int, str]]) -> list[tuple[int, str]]:
@@ -219,7 +241,14 @@ def _says_hours(match: re.Match[str]) -> bool:
 
 def is_no_time(before: str, figures: str) -> bool:
     """Whether what stands before figures makes them an end, a number or a price."""
-    is_number = _OF_FIGURES.search(before) is not None and re.search(r"(?i)[ap]\.?m\b", figures) is None
+    numbers = _OF_FIGURES.search(before)
+    is_number = numbers is not None and re.search(r"(?i)[ap]\.?m\b", figures) is None
+    if (
+        numbers is not None
+        and numbers["place"]
+        and re.search(r"(?i)\d:\d\d|\d\s?(?:uhr|uur|h)(?:\b|\d\d)", figures)
+    ):
+        is_number = False  # atelier 14:00-16:00
     return is_number or NO_START.search(before) is not None
 
 
@@ -250,10 +279,15 @@ def _before(match: re.Match[str]) -> str:
 
 def time_among(text: str) -> tuple[str, str, str]:
     """The first time that a text says, and what stands before and behind it; no time, and the whole text, where it says none."""
+    found = _time_among(in_clocks(spans_with_colons(text) if _DIGIT_H.search(text) else text))
+    return found or ("", text, "")
+
+
+def _time_among(text: str) -> tuple[str, str, str] | None:
     if " for " in text and (arrival := ARRIVAL.search(text)) and isinstance(read_times(arrival[1]), Times):
         return arrival[1], text[: arrival.start()], text[arrival.end() :]
     clear = (match for match in _times_of(text) if reads_as_time(match[1].strip()) or _says_hours(match))
-    alone = (*_AT_HOUR.finditer(text), *_TILL_HOUR.finditer(text))
+    alone = (*_AT_HOUR.finditer(text), *_HOUR_OF_DAY.finditer(text), *_TILL_HOUR.finditer(text))
     found = [
         match
         for match in (*clear, *alone)
@@ -262,7 +296,7 @@ def time_among(text: str) -> tuple[str, str, str]:
         and not is_verse(_before(match), match[0])
     ]
     if not found:
-        return "", text, ""
+        return None
     least = (_OF_TIDE, _COMING_FIRST) if "(" in text else (_OF_TIDE,)
     match = next((one for one in found if not any(form.search(_before(one)) for form in least)), found[0])
     time, begin = (match[1] or match["to"]).strip(), match.start()

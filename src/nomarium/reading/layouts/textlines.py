@@ -4,6 +4,7 @@ import re
 from collections.abc import Iterator, Sequence
 from typing import Final, NamedTuple
 
+from nomarium.reading.cells.spokentimes import in_clocks
 from nomarium.reading.cells.times import in_figures
 from nomarium.reading.cells.weekdaypairs import with_both_weekdays, with_days_apart
 from nomarium.reading.cells.words import Lexicon, fold
@@ -271,7 +272,7 @@ def _without_mark(text: str, lexicon: Lexicon) -> tuple[str, bool]:
     bare = MARKS.sub("", BULLET.sub("", text)).strip()
     if "w" in bare or "W" in bare:
         bare = _with_week_behind(re.sub(_WEEK_OF, "w/c ", re.sub(_WEEK_TO, "w/e ", bare)))
-    bare = with_day_in_figures(in_figures(bare))
+    bare = with_day_in_figures(in_figures(in_clocks(bare)))
     bare = _with_deadline_first(re.sub(_TILL_LATE, _open_end, bare))
     counted = _COUNTED_DAY.match(bare)
     if counted is not None and fold(counted["weekday"]) in lexicon.weekdays:
