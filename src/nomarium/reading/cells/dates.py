@@ -176,22 +176,44 @@ def _in_month_before(last: DayReading, number: int) -> DayReading | None:
 
 
 def _with_shared_year(first: Day, last: Day) -> tuple[Day, Day]:
-    """A range's year said once holds for both ends; over New Year the other end is in the next one."""
-    if first.readings[0].year is None and last.readings[0].year is not None:
-        year = last.readings[0].year
-        end = min((one.month, one.day) for one in last.readings)
+    """A range's year said once holds for both ends, which are in one order of figures; over New Year the other end is in the
+    next one: `30.11. - 2.12.2026` is three days."""
+    first, last = _in_order_of(first, last), _in_order_of(last, first)
+    if not first.readings or not last.readings:
+        return first, last
+    if first.readings[0].year is None and (year := last.readings[0].year) is not None:
         readings = tuple(
-            one._replace(year=year if (one.month, one.day) <= end else year - 1) for one in first.readings
+            one._replace(
+                year=year if any(_of_year(one) <= _of_year(end) for end in _in_order(last, one)) else year - 1
+            )
+            for one in first.readings
         )
         return first._replace(readings=_valid(readings)), last
-    if last.readings[0].year is None and first.readings[0].year is not None:
-        year = first.readings[0].year
-        start = max((one.month, one.day) for one in first.readings)
+    if last.readings[0].year is None and (year := first.readings[0].year) is not None:
         readings = tuple(
-            one._replace(year=year if (one.month, one.day) >= start else year + 1) for one in last.readings
+            one._replace(
+                year=year
+                if any(_of_year(one) >= _of_year(start) for start in _in_order(first, one))
+                else year + 1
+            )
+            for one in last.readings
         )
         return first, last._replace(readings=_valid(readings))
     return first, last
+
+
+def _of_year(day: DayReading) -> tuple[int, int]:
+    return day.month, day.day
+
+
+def _in_order(day: Day, other: DayReading) -> tuple[DayReading, ...]:
+    """The readings of a day that go with one of another."""
+    return tuple(one for one in day.readings if one.order == other.order or not (one.order and other.order))
+
+
+def _in_order_of(day: Day, other: Day) -> Day:
+    """A day with the readings that go with some of another."""
+    return day._replace(readings=tuple(one for one in day.readings if _in_order(other, one)))
 
 
 def _day(tokens: list[Token], match: re.Match[str], group: str) -> Day:

@@ -56,6 +56,8 @@ _LIKELIEST: Final = 10
 """So many of the likely languages share them."""
 _SHARED: Final = 2
 """Characters of those."""
+_AND_DAY: Final = r"(?i)(?<=\d)(?:\.?\s(?:and|et|und|y|e|en|och|og)\s(?=(?:[^\W\d_]+\.?,?\s)?\d)|,\s(?=\d{1,2}\.?\s(?:de\s)?[^\W\d_]{3,}\.?\s(?:de\s)?\d{4}))"
+"""Before the last of several days, whose month is that of all."""
 _DOTTED: Final = r"\b\d{1,2}\.\s?\d{1,2}\."
 _SURE_OF_DATES: Final = 3
 """Dates with their weekdays that show a language, whatever else looks like one: `Segel ab 10.30`."""
@@ -113,7 +115,7 @@ def find_language(texts: Sequence[str], around: Iterable[str] = ()) -> LanguageF
 
     `texts` are cells that English cannot read; what stands `around` them tells languages apart that share short names.
     """
-    plain = [tidy(text) for text in texts if any(map(str.isdigit, text))]
+    plain = [tidy(re.split(_AND_DAY, text)[-1]) for text in texts if any(map(str.isdigit, text))]
     words: set[str] = set()
     for text in plain:
         listed = [fold(word) for word in re.findall(WORD, text)]
@@ -140,6 +142,8 @@ def find_language(texts: Sequence[str], around: Iterable[str] = ()) -> LanguageF
     if len({*best.values()}) > 1 and (headed := headed_in(best, around)):
         best = {headed: best[headed]}
     code, meaning = next(iter(best.items()))
+    if code not in LIKELY_LANGUAGES and _are_weekdays_of_a_likely_one(words):
+        return None  # Mer 4: a Wednesday in Italian, and no month of Lower Sorbian
     others = tuple(language_name(other) for other, days in best.items() if days != meaning)
     language = lexicon_of(code, is_short or code in short)
     assert language is not None
@@ -147,6 +151,12 @@ def find_language(texts: Sequence[str], around: Iterable[str] = ()) -> LanguageF
     return LanguageFound(
         ENGLISH.extended(language), evidence, (language_name(code), *others) if others else (), code
     )
+
+
+def _are_weekdays_of_a_likely_one(words: set[str]) -> bool:
+    """Whether words (folded) are all weekdays in a language that is likelier than the one in which they are months."""
+    likely = (lexicon_of(code) for code in LIKELY_LANGUAGES[:_LIKELIEST])
+    return any(words <= lexicon.weekdays.keys() for lexicon in likely if lexicon is not None)
 
 
 def _sharing(words: set[str], texts: Sequence[str]) -> tuple[str, ...]:

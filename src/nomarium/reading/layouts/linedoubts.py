@@ -264,9 +264,15 @@ def _says_more_of_repeat(line: TextLine, lexicon: Lexicon) -> bool:
     return bool(others) or _LEFT_OVER.search(line.rest) is not None
 
 
+_AND_BEFORE: Final = re.compile(r"(?i)\d\.?\s*(?:und|u\.|et|y|e|en|och|og|sowie)\s*$")
+"""A day before the one that was read, and what stands between them."""
+
+
 def _doubt_beside_date(line: TextLine, lexicon: Lexicon) -> Refusal | None:
     """Why what stands beside the date of a line is no title, or leaves the date open."""
     before_date = line.text.partition(line.date)[0]
+    if _AND_BEFORE.search(before_date):
+        return _SEVERAL  # 5. und 6. November
     if _RESERVE.search(before_date):
         return _IN_RESERVE
     if re.search(r"(?i)\b\d{1,2}(?:st|nd|rd|th)?\s+(?:or|oder|ou|o)\s*$", before_date):

@@ -85,7 +85,8 @@ def _before_days(text: str) -> Iterator[str]:
     if (behind := _BEHIND_DAY.search(plain)) is not None:
         yield fold(behind[1])
     yield from map(fold, _WITHIN.findall(plain))
-    yield from filter(known_by_likely, map(fold, _SHORT_BEFORE_DATE.findall(plain)))
+    short = frozenset(map(fold, _SHORT_BEFORE_DATE.findall(plain))) - _LEADS - _ENGLISH_LEADS - _ALSO_ARTICLES
+    yield from filter(known_by_likely, short)
     yield from filter(known_by_likely, (fold(match[1]) for match in re.finditer(_BEFORE_DAY, plain)))
 
 

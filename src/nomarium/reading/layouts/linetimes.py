@@ -39,6 +39,9 @@ _OF_FIGURES: Final = re.compile(
 """Words after which figures without am or pm are no time; those of places number them, and no clock does: `atelier 14:00`."""
 
 
+_HALF_SAID: Final = re.compile(r"(?i)[ap]\.?m\b")
+_CLEAR_BEHIND_PLACE: Final = re.compile(r"(?i)[ap]\.?m\b|\d:\d\d|\d\s?(?:uhr|uur|h)(?:\b|\d\d)|^\s*[^\W\d]")
+"""What makes figures behind them a time: `atelier 14:00`, `atelier alle ore 14`."""
 OF_SCHOOL: Final = re.compile(
     r"(?i)\b(?:term|semester|trimester|quarter|school|half[- ]term|lessons|classes|year|break|holidays?)(?:\s+\w{1,2})?\s*$"
 )
@@ -242,13 +245,8 @@ def _says_hours(match: re.Match[str]) -> bool:
 def is_no_time(before: str, figures: str) -> bool:
     """Whether what stands before figures makes them an end, a number or a price."""
     numbers = _OF_FIGURES.search(before)
-    is_number = numbers is not None and re.search(r"(?i)[ap]\.?m\b", figures) is None
-    if (
-        numbers is not None
-        and numbers["place"]
-        and re.search(r"(?i)\d:\d\d|\d\s?(?:uhr|uur|h)(?:\b|\d\d)", figures)
-    ):
-        is_number = False  # atelier 14:00-16:00
+    clear = _CLEAR_BEHIND_PLACE if numbers is not None and numbers["place"] else _HALF_SAID
+    is_number = numbers is not None and clear.search(figures) is None
     return is_number or NO_START.search(before) is not None
 
 

@@ -68,12 +68,10 @@ _COUNTED_DAY: Final = re.compile(
     r"(?i)(?:day|tag|jour|d[ií]a|giorno|dag)\s+\d{1,2}\s*[:,(–—-]\s*(?P<weekday>[^\W\d_]{2,10})\.?(?=\s*(?:[:,)–—-]|\d|$))"
 )
 """The number of a day before its weekday, `Day 1 – Wednesday`."""
-_NUMBERED: Final = re.compile(r"^\d{1,2}\.\s+(\S+)")
+_NUMBERED: Final = re.compile(r"^\d{1,2}\.\s+(?!(?:bis|til|till|au|al|[–—-])\s*\d)(\S+)")
 _COLUMNS: Final = r"\s*(?:\.\s?){4,}\s*|\s*…{2,}\s*|(?:(?<![.!?:;,])\s{2,}|\s*\t\s*|\s{3,})(?=\S)"
 """What parts the columns of a line: a tab, spaces, or a row of dots."""
-LEADS: Final = (
-    r"(?i)[\s,:]+(?:by|on|from|at|until|the|inclusive|incl\.?|bis|ab|am|vom|jusqu['’]au|hasta|tot|op|entro)$"
-)
+LEADS: Final = r"(?i)[\s,:]+(?:by|on|from|at|until|the|inclusive|incl\.?|bis|ab|am|vom|von|van|fra|från|dal|del|du|jusqu['’]au|hasta|tot|op|entro)$"
 """Words that lead to a date, where it stood."""
 _FIGURES: Final = re.compile(
     r"(?i)(?:(?:from|at|um|ab|to|until|till|by|before|after)\s+)?\d{1,2}\.\d{1,2}(?:\s?[a-z]{1,2})?(?:\s*(?:[-–—]|to|until|till|bis)\s*\d{1,2}\.\d{1,2})?"

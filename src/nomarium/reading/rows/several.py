@@ -8,6 +8,7 @@ from typing import Final
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.dates import Day
+from nomarium.reading.cells.namelist import known_by_likely
 from nomarium.reading.cells.repeats import read_day_list
 from nomarium.reading.cells.weekdaypairs import with_days_apart
 from nomarium.reading.cells.words import fold
@@ -18,6 +19,9 @@ _DOTTED = re.compile(
     r"(?i)(?<![\d.])(?:[^\W\d_]{2,3}\.?\s?[/+&]\s?[^\W\d_]{2,3}\.?,?\s+)?(?P<days>\d{1,2}\.(?:\s?(?:[/+&,]|\bund\b|\bu\.|\bet\b|\boch\b|\bog\b|\ben\b)\s?\d{1,2}\.)+)\s?(?P<month>\d{1,2})\.(?P<year>\d{2,4})?(?!\d)"
 )
 """Days of one month before its number, `12./13.12.2026`, `Sa/So 12. und 13.12.`: each has the month behind the last."""
+_NAMED: Final = r"(?i)(?<![\w.:])(?:(?:les|los\s+d[ií]as|los|(?:ne)?i\s+giorni|n?os\s+dias)\s+)?(?P<days>\d{1,2}\.?(?:\s(?:und|u\.|et|y|e|en|och|og)\s\d{1,2}\.?|(?<=\.)\s?[/&+]\s?\d{1,2}\.)+)\s+(?:de\s+|d['’])?(?P<month>[^\W\d_]{3,})"
+"""The same before its name, as languages other than English join them."""
+_LAST_DAY: Final = 31
 _OF_WEEKDAYS = re.compile(
     r"(?i)(?P<names>[^\W\d_]{3,}s(?:\s?(?:[&+/,]|and)\s?[^\W\d_]{3,}s)*)(?!\w)\s*(?:[:,–-]\s*|\s+on\s+)?(?=\d|[^\W\d_]{3,9}\.?\s\d)"
 )
@@ -78,12 +82,21 @@ def run_on(days: Sequence[Day], decisions: Decisions) -> list[dt.date] | Refusal
 
 
 def with_each_month(text: str) -> str:
-    """A text whose days of one month stand before its number, each with the month.
+    """A text whose days of one month stand before its number, each with the month; before its name, with *and* between them.
 
     >>> with_each_month("Sa/So 12./13.12.2026: Markt")
     '12.12.2026, 13.12.2026: Markt'
+    >>> with_each_month("5. und 6. November"), with_each_month("5 y 6 de noviembre"), with_each_month("5 e 6 pontoni")
+    ('5 and 6 November', '5 and 6 noviembre', '5 e 6 pontoni')
     """
-    return _DOTTED.sub(_each_with_month, text) if "." in text else text
+    text = _DOTTED.sub(_each_with_month, text) if "." in text else text
+    return re.sub(_NAMED, _joined_by_and, text)
+
+
+def _joined_by_and(match: re.Match[str]) -> str:
+    days = [int(day) for day in re.findall(r"\d+", match["days"])]
+    are_days = known_by_likely(fold(match["month"])) and days == sorted(set(days)) and days[-1] <= _LAST_DAY
+    return f"{' and '.join(map(str, days))} {match['month']}" if are_days else match[0]
 
 
 def _each_with_month(match: re.Match[str]) -> str:
