@@ -56,6 +56,8 @@ class DrawnWeek(NamedTuple):
     """What labels above the days say of all classes, beside whose they are: the room, say."""
     unused_above: tuple[str, ...] = ()
     """What else they say."""
+    strange: Mapping[tuple[int, int], str] = MappingProxyType({})
+    """Row number and column of headings between the days that name none, over filled cells."""
 
 
 class Grid:

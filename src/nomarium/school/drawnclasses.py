@@ -204,6 +204,10 @@ def _open_cells(sheet: Sheet, week: DrawnWeek) -> Iterator[Problem]:
             else "Give its row a period or a time left of the days."
         )
         yield Problem("cell-untimed", message, remedy, sheet.place(number, column), text)
+    for (number, column), text in week.strange.items():
+        message = "The heading stands between days and names none: when what stands under it is held cannot be told."
+        remedy = "Write it as the others are, Thursday or Thu say; if it is no day, move its column right of the days."
+        yield Problem("weekday-unknown", message, remedy, sheet.place(number, column), text)
     named = next((held for held in week.held if heads_names(re.sub("s$", "", held.whose))), None)
     if named is not None:
         message = f"“{named.whose}” heads a column of each day, beside columns of groups: whose it is cannot be told."

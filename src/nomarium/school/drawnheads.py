@@ -10,8 +10,11 @@ from nomarium.model.limits import LONGEST_CELL
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.weekdaycodes import WeekdayCodes
+from nomarium.reading.cells.weekdayslips import is_like_weekday
 from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
+from nomarium.reading.layouts.namedslots import is_break
 from nomarium.school.codes import weekday_of
+from nomarium.school.drawncells import Grid
 from nomarium.school.drawnlines import is_period, is_time, slot_in
 from nomarium.school.planheads import field_of, plain
 from nomarium.sheets.sheet import Row, cell_text
@@ -244,6 +247,24 @@ def heads_parts(text: str) -> bool:
     """Whether a text beside days, or beside periods, says what part of a class stands there: `Class`, `Room` or `Teacher`."""
     is_name = any(map(str.isdigit, text))
     return not is_name and field_of(text, "timetable") in ("class", "group", "teacher", "room")
+
+
+def headings_among(
+    grid: Grid, at: int, days: Mapping[int, tuple[str, ...]], beside: Sequence[int], lines: Sequence[int]
+) -> dict[tuple[int, int], str]:
+    """The headings between days that name none, or right beside them and nearly name one, over columns of which half the lines or
+    more are filled; what says parts of classes, times or breaks is none of them. `at` and `lines` are places of rows."""
+    used = {column + right for column in days for right in beside}
+    found: dict[tuple[int, int], str] = {}
+    for column in set(range(max(min(days) - 1, 0), max(days) + 2)) - used:
+        text = grid.filled(at, column)
+        if not min(days) < column < max(days) and not is_like_weekday(text):
+            continue
+        if not text or field_of(text, "timetable") or is_break(text) or re.fullmatch(CORNERS, text):
+            continue
+        if sum(bool(grid.filled(n, column)) for n in lines) * 2 >= len(lines) > 0:
+            found[grid.place(at, column)] = text
+    return found
 
 
 def heads_names(text: str) -> bool:

@@ -18,6 +18,7 @@ from nomarium.school.drawnheads import (
     CORNERS,
     day_and_week,
     days_named,
+    headings_among,
     heads_names,
     heads_parts,
     heads_weeks,
@@ -74,7 +75,7 @@ class _Reader:
         self._read_days: dict[str, tuple[str, ...]] = {}
         self._goes_on = False
         self._of_sheet = frozenset[str]()
-        self._unused: dict[int, str] = {}
+        self._unused, self._strange = dict[int, str](), dict[tuple[int, int], str]()
         self._once = set[str]()
         self._above: dict[str, str] = {}
         self._unused_above: dict[str, None] = {}
@@ -107,6 +108,7 @@ class _Reader:
                 goes_on=self._goes_on,
                 once=frozenset(self._once),
                 unused=self._unused,
+                strange=self._strange,
                 above=self._above,
                 unused_above=tuple(self._unused_above),
             )
@@ -200,8 +202,8 @@ class _Reader:
         are_named = any(heads_names(self._grid.filled(at, c)) for c in free if first <= c < min(days))
         found.slots.extend([*of_one] for _, of_one in groupby(slots, lambda slot: said.said.get(slot.at, {})))
         by_row = {slot.at: slot for slot in slots if slot.period or slot.time is not NOTHING}
-        beside = self._beside(at, days)
-        idle = 0
+        beside, idle = self._beside(at, days), 0
+        self._strange |= headings_among(self._grid, at, days, beside, [one[0][0] for one in lines])
         for rows in lines:
             slot = rows[0][1]
             if slot is None:
@@ -343,8 +345,7 @@ class _Reader:
         step = min((b - a for a, b in pairwise(known)), default=1)
         between = [c for a, b in pairwise(known) for c in range(a + 1, b)]
         texts = [text for c in between if c < len(head) and (text := cell_text(head[c]))]
-        is_free = step > 1 and all(map(heads_parts, texts))
-        return tuple(range(step)) if is_free else (0,)
+        return tuple(range(step)) if step > 1 and all(map(heads_parts, texts)) else (0,)
 
     def _wide(
         self, found: DrawnWeek, heads: range, end: int, days: Mapping[int, tuple[str, ...]], under: Mapping[int, Slot], week: str

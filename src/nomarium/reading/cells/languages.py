@@ -196,8 +196,12 @@ def weekday_lexicon(
     """The same as `_weekdays_in`, by the usual names; by the shortest ones where these are none of them. Names that several
     languages share are read in the one in which the words `beside` them head a table; None when they do in none."""
     found = _weekdays_in(words, least, beside, with_short=False)
-    if found is None:
-        return _weekdays_in(words, least, beside, with_short=True)
+    if found is None or (least and _known_of(words, found) < len(words)):
+        shorter = _weekdays_in(words, least, beside, with_short=True)  # Lu, Ma, Me, Je, Ve
+        if shorter is not None and (found is None or _known_of(words, shorter) > _known_of(words, found)):
+            return shorter
+        if found is None:
+            return None
     if least or not rivals_of_weekdays(words):
         return found
     headed = headed_in(rivals_of_weekdays(words), beside)
@@ -215,6 +219,10 @@ def rivals_of_weekdays(words: frozenset[str]) -> tuple[str, ...]:
         if lexicon is not None and words <= lexicon.weekdays.keys():
             meant.setdefault(tuple(lexicon.weekdays[word] for word in sorted(words)), code)
     return tuple(meant.values()) if len(meant) > 1 else ()
+
+
+def _known_of(words: frozenset[str], lexicon: Lexicon) -> int:
+    return len(words & lexicon.weekdays.keys())
 
 
 def _weekdays_in(

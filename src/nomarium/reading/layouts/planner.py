@@ -32,6 +32,7 @@ from nomarium.reading.layouts.headdates import decide_days
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.month import has_day_numbers
 from nomarium.reading.layouts.narrowcells import in_whole_lines
+from nomarium.reading.layouts.slippeddays import slipped_days
 from nomarium.reading.layouts.slots import is_clear_time
 from nomarium.reading.layouts.unusedcolumns import unused_columns
 from nomarium.reading.layouts.weekdays import begins_week, dates_of_weekdays, week_of
@@ -97,14 +98,18 @@ def look(top: Top) -> Reading | NotRead:
     )
     remarks = [row for at, row in enumerate(rows) if at < head or at in repeated] + undated
     what = "a week a row" if label is not None else "one week" if len(said) < 2 else "weeks below one another"
+    used = {*weekdays} if label is None else {label, *weekdays}
     notes = [
         _told(what, counted).at(sheet.place()),
         *settled,
-        *unused_columns(sheet, rows[head][1], weeks, {*weekdays} if label is None else {label, *weekdays}),
+        *unused_columns(sheet, rows[head][1], weeks, used),
     ]
 
     events = partial(after_remarks, sheet, entries, options, remarks)
-    problems = (_untitled(sheet, rows[head][0]),) * are_times
+    problems = (
+        *((_untitled(sheet, rows[head][0]),) * are_times),
+        *slipped_days(sheet, *rows[head], weeks, weekdays, label),
+    )
     return Reading(sheet, "planner", events, (*sheet.notes, *notes), problems)
 
 

@@ -43,6 +43,7 @@ from nomarium.reading.layouts.rostertimes import (
     times_over,
     unread_times,
 )
+from nomarium.reading.layouts.slippeddays import slipped_days
 from nomarium.reading.layouts.slots import number_others, time_of
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
@@ -65,7 +66,7 @@ def across(top: Top) -> Drawing | None:
     ]
     if not heads or heads[0] > _HEAD_ROWS or names_events_on_side([row for _, row in rows], top.lexicon):
         return None
-    slots, problems = list[Slot](), list[Problem]()
+    slots, problems, slipped = list[Slot](), list[Problem](), list[Problem]()
     others: list[Row] = list(rows[: heads[0]])
     by_row: dict[int, Mapping[int, Days]] = {}
     heading, unused = "", list[str]()
@@ -79,6 +80,7 @@ def across(top: Top) -> Drawing | None:
             return None  # the dates begin in the first column: no names stand left of them
         if not any(cell_text(cell) for _, row in rows[at + 1 : end] for cell in row[: min(columns)]):
             return None
+        slipped += slipped_days(top.sheet, *rows[at], rows[at + 1 : end], columns)
         headed, skipped = _headed(top, rows, at, columns, heads[0])
         if headed is None:
             return None
@@ -114,7 +116,7 @@ def across(top: Top) -> Drawing | None:
         return None
     told = [*settled, *unused_told(top, rows[heads[0]][0], unused)]
     kind = "dates across, a row for each name or post"
-    return Drawing(slots, kind, heading, others, problems, by_row, told)
+    return Drawing(slots, kind, heading, others, [*problems, *slipped], by_row, told)
 
 
 def _are_dates(slots: Sequence[Slot]) -> bool:
