@@ -38,7 +38,7 @@ def in_clocks(text: str) -> str:
     >>> in_clocks("atelier de 14 à 16 heures"), in_clocks("zwischen 14 und 16.30 Uhr"), in_clocks("dalle 14 alle 16")
     ('atelier 14:00-16:00', '14:00-16:30', '14:00-16:00')
     >>> in_clocks("de 2 a 4 de la tarde"), in_clocks("8h du soir"), in_clocks("14u30 - 16u")
-    ('2:00 pm-4:00 pm', '8:00 pm', '14:30 - 16:00')
+    ('2:00 pm-4:00 pm', '8:00 pm', '14:30-16:00')
     >>> in_clocks("von 10 bis 12 Jahren"), in_clocks("de 14 a 16 de noviembre"), in_clocks("de 2h")
     ('von 10 bis 12 Jahren', 'de 14 a 16 de noviembre', 'de 2h')
     """
@@ -46,8 +46,9 @@ def in_clocks(text: str) -> str:
     if said.search(text) is None:
         return text
     text = re.sub(_MINUTES_BEHIND, r"\1:\2", re.sub(_STARTING, "ab ", text))
+    text = span.sub(_both, text)
     text = re.sub(_FLEMISH, lambda at: f"{at[1]}:{at[2] or at[3] or '00'}", text)
-    return single.sub(_one, span.sub(_both, text))
+    return single.sub(_one, text)
 
 
 @cache

@@ -40,7 +40,9 @@ _OF_FIGURES: Final = re.compile(
 
 
 _HALF_SAID: Final = re.compile(r"(?i)[ap]\.?m\b")
-_CLEAR_BEHIND_PLACE: Final = re.compile(r"(?i)[ap]\.?m\b|\d:\d\d|\d\s?(?:uhr|uur|h)(?:\b|\d\d)|^\s*[^\W\d]")
+_CLEAR_BEHIND_PLACE: Final = re.compile(
+    r"(?i)[ap]\.?m\b|^\D*\d{1,2}(?::\d\d|\s?h(?:\b|\d\d)|\s?(?:uhr|uur)\b|(?:\.\d\d)?\s?[-–—]\s?\d{1,2}(?:\.\d\d)?\s?(?:uhr|uur|h)\b)|^\s*[^\W\d]"
+)
 """What makes figures behind them a time: `atelier 14:00`, `atelier alle ore 14`."""
 OF_SCHOOL: Final = re.compile(
     r"(?i)\b(?:term|semester|trimester|quarter|school|half[- ]term|lessons|classes|year|break|holidays?)(?:\s+\w{1,2})?\s*$"

@@ -20,6 +20,8 @@ from nomarium.reckoning.zones import zone_named
 
 _EDGES: Final = " \t,;:.–—-|•*"
 _PLACE: Final = re.compile(r"(?i)(?:in|at|@)\s+(?=\S)")
+_GOES_ON: Final = r"(?i)\b(?:or|and|ou|et|oder|und|o|y|e)\W*$"
+"""What leads from another repeat to this one."""
 _OPEN: Final = frozenset(("repeat-undated", "repeat-endless", "days-off-missing"))
 """Codes of repeats of which a line does not say when they begin or end."""
 _MOST_HELD: Final = 1000
@@ -72,8 +74,9 @@ def _often(
     found = repeated(when, {"repeat": repeat._replace(first=None)}, decisions, bounds_of(options))
     if isinstance(found, Blame):
         return None if found.refusal.code in _OPEN else found.refusal
-    if re.search(r"\d", behind):
-        message = f"It says how often something is held, and “{behind}” is not understood."
+    strange = behind if re.search(r"\d", behind) else before if re.search(_GOES_ON, before) else ""
+    if strange:
+        message = f"It says how often something is held, and “{strange}” is not understood."
         return Refusal("repeat-unread", message, _REMEDY)
     is_place = _PLACE.match(behind) is not None
     title = before or ("" if is_place else behind)
