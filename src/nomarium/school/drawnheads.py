@@ -15,7 +15,7 @@ from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.reading.layouts.namedslots import is_break
 from nomarium.school.codes import weekday_of
 from nomarium.school.drawncells import Grid
-from nomarium.school.drawnlines import is_period, is_time, slot_in
+from nomarium.school.drawnlines import Slot, is_period, is_time, slot_in
 from nomarium.school.planheads import field_of, plain
 from nomarium.sheets.sheet import Row, cell_text
 
@@ -250,11 +250,16 @@ def heads_parts(text: str) -> bool:
 
 
 def headings_among(
-    grid: Grid, at: int, days: Mapping[int, tuple[str, ...]], beside: Sequence[int], lines: Sequence[int]
+    grid: Grid,
+    at: int,
+    days: Collection[int],
+    others: Collection[int],
+    beside: Sequence[int],
+    lines: Sequence[Sequence[tuple[int, Slot | None]]],
 ) -> dict[tuple[int, int], str]:
     """The headings between days that name none, or right beside them and nearly name one, over columns of which half the lines or
-    more are filled; what says parts of classes, times or breaks is none of them. `at` and `lines` are places of rows."""
-    used = {column + right for column in days for right in beside}
+    more are filled; what says parts of classes, times or breaks is none of them. `others` are days of other weeks in the row; `at` and the first of each of `lines` are places of rows."""
+    used = {column + right for column in (*days, *others) for right in beside}
     found: dict[tuple[int, int], str] = {}
     for column in set(range(max(min(days) - 1, 0), max(days) + 2)) - used:
         text = grid.filled(at, column)
@@ -262,7 +267,7 @@ def headings_among(
             continue
         if not text or field_of(text, "timetable") or is_break(text) or re.fullmatch(CORNERS, text):
             continue
-        if sum(bool(grid.filled(n, column)) for n in lines) * 2 >= len(lines) > 0:
+        if sum(bool(grid.filled(n, column)) for (n, _), *_ in lines) * 2 >= len(lines) > 0:
             found[grid.place(at, column)] = text
     return found
 

@@ -203,7 +203,7 @@ class _Reader:
         found.slots.extend([*of_one] for _, of_one in groupby(slots, lambda slot: said.said.get(slot.at, {})))
         by_row = {slot.at: slot for slot in slots if slot.period or slot.time is not NOTHING}
         beside, idle = self._beside(at, days), 0
-        self._strange |= headings_among(self._grid, at, days, beside, [one[0][0] for one in lines])
+        self._strange |= headings_among(self._grid, at, days, self._days(self._rows[at][1]), beside, lines)
         for rows in lines:
             slot = rows[0][1]
             if slot is None:

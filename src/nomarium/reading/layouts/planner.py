@@ -66,8 +66,7 @@ def look(top: Top) -> Reading | NotRead:
         return _no_planner(sheet)  # when classes are, which other columns name
     if has_day_numbers(weeks):
         return _no_planner(sheet)  # a month, whose name is missing
-    settled: list[Problem] = []
-    said: list[tuple[int, dt.date]] = []
+    settled, said = list[Problem](), list[tuple[int, dt.date]]()
     begin_of: Callable[[Cell], dt.date | Refusal] = _in_no_week
     label, counted = _label_column(rows[head][1], weeks, min(weekdays), lexicon), "counted from its date"
     if label is not None:
@@ -98,18 +97,15 @@ def look(top: Top) -> Reading | NotRead:
     )
     remarks = [row for at, row in enumerate(rows) if at < head or at in repeated] + undated
     what = "a week a row" if label is not None else "one week" if len(said) < 2 else "weeks below one another"
-    used = {*weekdays} if label is None else {label, *weekdays}
     notes = [
         _told(what, counted).at(sheet.place()),
         *settled,
-        *unused_columns(sheet, rows[head][1], weeks, used),
+        *unused_columns(sheet, rows[head][1], weeks, {*weekdays} if label is None else {label, *weekdays}),
     ]
 
     events = partial(after_remarks, sheet, entries, options, remarks)
-    problems = (
-        *((_untitled(sheet, rows[head][0]),) * are_times),
-        *slipped_days(sheet, *rows[head], weeks, weekdays, label),
-    )
+    slips = slipped_days(sheet, *rows[head], weeks, weekdays, label)
+    problems = (*slips, *[_untitled(sheet, rows[head][0])] * are_times)
     return Reading(sheet, "planner", events, (*sheet.notes, *notes), problems)
 
 

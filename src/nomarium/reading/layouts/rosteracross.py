@@ -52,6 +52,7 @@ _HEAD_ROWS = 30
 _FEW_DATES = 2
 _MIDMONTH = 20
 """Numbers of days begin again only behind later ones; others that do are counts, `3`, `4`, `1`."""
+_KIND = "dates across, a row for each name or post"
 _OF_DAYS = note("roster-row", "A row below the dates says when or where all else under them is.")
 _PLACE_HEADS = r"\b(?:rooms?|places?|locations?|venues?|lofts?|sheds?|halls?|slips?|courts?|pitch(?:es)?|salles?|raume?|lieu|ort)\b"
 
@@ -115,8 +116,7 @@ def across(top: Top) -> Drawing | None:
     ):
         return None
     told = [*settled, *unused_told(top, rows[heads[0]][0], unused)]
-    kind = "dates across, a row for each name or post"
-    return Drawing(slots, kind, heading, others, [*problems, *slipped], by_row, told)
+    return Drawing(slots, _KIND, heading, others, [*problems, *slipped], by_row, told)
 
 
 def _are_dates(slots: Sequence[Slot]) -> bool:
