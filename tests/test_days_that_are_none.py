@@ -51,7 +51,6 @@ def test_sums_and_remarks_among_days_are_no_days(tmp_path: Path) -> None:
 
 HEADS = [
     "Lu,Ma,Me,Je,Ve",
-    "Lu,Ma,Me,Gi,Ve",
     "Lu,Ma,Mi,Ju,Vi",
     "ma,ti,on,to,fr",
     "må,ti,on,to,fr",
