@@ -12,14 +12,12 @@ from nomarium.model.wording import listed
 from nomarium.sheets.sheet import Row, RowsAgain, Sheet, cell_text
 
 _LOOKED_AT: Final = 120
-_HALF: Final = re.compile(
+_HALF: Final = (
     r"(?i)\W*(?:(?P<am>mornings?|forenoon|a\.?m\.?|matin|vormittags?|ma[ñn]ana|ochtend)|"
     r"(?P<pm>afternoons?|p\.?m\.?|apr[èe]s[- ]midi|nachmittags?|tarde|middag)|(?P<late>evenings?|nights?|soir[ée]e?|abends?|noche|avond))"
     r"(?:\s+(?:sessions?|programme|program|events?))?\W*"
 )
-_OPEN: Final = re.compile(
-    r"(?P<hour>1[0-2]|[1-9])(?:[:.][0-5]\d)?(?:\s?[-–—]\s?(?:1[0-2]|[1-9])(?:[:.][0-5]\d)?)?"
-)
+_OPEN: Final = r"(?P<hour>1[0-2]|[1-9])(?:[:.][0-5]\d)?(?:\s?[-–—]\s?(?:1[0-2]|[1-9])(?:[:.][0-5]\d)?)?"
 """A time, or two, of which neither says its half of the day."""
 _Half = Literal["am", "pm", "late"]
 _HOURS: Final[dict[_Half, frozenset[int]]] = {
@@ -64,7 +62,8 @@ def _lone(row: Sequence[Cell]) -> str:
 
 
 def _half_alone(row: Sequence[Cell]) -> _Half | None:
-    match = _HALF.fullmatch(_lone(row))
+    text = _lone(row)
+    match = re.fullmatch(_HALF, text) if text else None
     if match is None:
         return None
     return "am" if match["am"] else "pm" if match["pm"] else "late"
@@ -80,7 +79,7 @@ def _moved(row: Sequence[Cell], half: _Half | None) -> list[Cell]:
             if half != "am" and cell.hour in _HOURS[half] and cell.hour < 12:
                 cells[n] = cell.replace(hour=cell.hour + 12)
             continue
-        match = _OPEN.fullmatch(text) if isinstance(cell, str) else None
+        match = re.fullmatch(_OPEN, text) if isinstance(cell, str) else None
         if match is None:
             break  # what is on
         if int(match["hour"]) in _HOURS[half]:

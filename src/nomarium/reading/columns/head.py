@@ -120,7 +120,8 @@ def _header_at(filled: Sequence[Row], lexicon: Lexicon) -> int | None:
 
 def _is_one_of_times(at: int, filled: Sequence[Row]) -> bool:
     """Whether a row says a time where another says one, too: `10:00 | Talk | Hall` heads nothing."""
-    clocks = [n for n, cell in enumerate(filled[at][1]) if re.match(_BEGINS_WITH_CLOCK, cell_text(cell))]
+    texts = [(n, cell_text(cell)) for n, cell in enumerate(filled[at][1])]
+    clocks = [n for n, text in texts if text[:1].isdigit() and re.match(_BEGINS_WITH_CLOCK, text)]
     return any(
         sum(n < len(row) and bool(re.match(_BEGINS_WITH_CLOCK, cell_text(row[n]))) for _, row in filled[:30])
         > 1

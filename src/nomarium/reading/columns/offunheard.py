@@ -34,7 +34,7 @@ def rows_called_off(
             continue
         texts = (cell_text(row[column.at]) for row in rows if column.at < len(row) and row[column.at])
         held = list(texts)
-        are_scores = any(re.fullmatch(_SCORE, text) for text in held)
+        are_scores = any(text[:1].isdigit() and re.fullmatch(_SCORE, text) for text in held)
         said = next((text for text in held if text[:4] in CANCELLING_STARTS and says_not_held(text)), "")
         said = said or next((text for text in held if are_scores and re.fullmatch(_NO_SCORE, text)), "")
         if said:

@@ -9,7 +9,7 @@ from nomarium.model.problem import Problem, note
 from nomarium.reading.cells.moments import Moment, Role, read_moment
 from nomarium.reading.cells.words import Lexicon
 
-_STROKE: Final = re.compile(r"\d[:.h]\d\d\s*/\s*\d{1,2}[:.h]\d\d")
+_STROKE: Final = r"\d[:.h]\d\d\s*/\s*\d{1,2}[:.h]\d\d"
 
 
 class Strokes(NamedTuple):
@@ -23,7 +23,8 @@ class Strokes(NamedTuple):
 
 def has_stroke(cell: Cell) -> bool:
     """Whether a cell says two times with a stroke between."""
-    return isinstance(cell, str) and "/" in cell and _STROKE.search(cell) is not None
+    behind = cell.partition("/")[0].rstrip() if isinstance(cell, str) and "/" in cell else ""
+    return behind[-3:-2] in (":", ".", "h") and re.search(_STROKE, str(cell)) is not None
 
 
 def strokes_in(cells: Iterable[Cell], role: Role, lexicon: Lexicon) -> Strokes:
