@@ -44,12 +44,12 @@ _DATE_ALONE = (
 """A word that may be a weekday, a day's figure and its month, with a year or without, and no more: `Di 06.10.`, `mardi 8 septembre`."""
 
 
-KNOWN_TO_SEVERAL: Final = frozenset(("di", "do", "ma"))
+_KNOWN_TO_SEVERAL: Final = frozenset(("di", "do", "ma"))
 """Weekdays that are others in another likely language: `di` in German and French, `do` in German and Spanish, `ma` in Dutch and both."""
-WEEKDAYS_OF_TWO_LETTERS: Final = (
-    "mo di mi do fr sa so lu ma me je ve lo mi ju vi zo wo vr za gi to ti on ke pe"
+_OF_TWO_LETTERS: Final = frozenset(
+    "mo di mi do fr sa so lu ma me je ve lo ju vi zo wo vr za gi to ti on ke pe".split()
 )
-"""Those of the likely languages."""
+"""Weekdays of two letters in the likely languages."""
 _LONGEST_WITH_SHORT: Final = 24
 """Characters of a date with such a weekday."""
 _LIKELIEST: Final = 10
@@ -132,13 +132,14 @@ def find_language(texts: Sequence[str], around: Iterable[str] = ()) -> LanguageF
         return None
     short = frozenset[str]()
     if not is_short and (rivals := _sharing(words, [*plain, *around])):
-        shorter, more = _best_of(words & KNOWN_TO_SEVERAL, plain, with_short=True)
+        shorter, more = _best_of(words & _KNOWN_TO_SEVERAL, plain, with_short=True)
         if more == most:  # Sa 10.10., Di 11.10.: a weekend in French
             short = frozenset(rivals) & shorter.keys() - best.keys()
             best |= {code: days for code, days in shorter.items() if code in short}
     if len(best) > 1:
         fits = {code: _fits(days, plain) for code, days in best.items()}
-        best = {code: days for code, days in best.items() if fits[code] == max(fits.values())}
+        most_fits = max(fits.values())
+        best = {code: days for code, days in best.items() if fits[code] == most_fits}
     if len({*best.values()}) > 1 and (headed := headed_in(best, around)):
         best = {headed: best[headed]}
     code, meaning = next(iter(best.items()))
@@ -161,12 +162,11 @@ def _are_weekdays_of_a_likely_one(words: set[str]) -> bool:
 
 def _sharing(words: set[str], texts: Sequence[str]) -> tuple[str, ...]:
     """The languages between which short weekdays of dates do not tell, among those words; none where they do."""
-    if words.isdisjoint(KNOWN_TO_SEVERAL):
+    if words.isdisjoint(_KNOWN_TO_SEVERAL):
         return ()
     dates = [text for text in texts if len(text) <= _LONGEST_WITH_SHORT and any(map(str.isdigit, text))]
     short = {fold(word) for text in dates for word in re.findall(WORD, text) if len(word) == _SHARED}
-    weekdays = short & frozenset(WEEKDAYS_OF_TWO_LETTERS.split())
-    return rivals_of_weekdays(frozenset(weekdays))
+    return rivals_of_weekdays(_OF_TWO_LETTERS & short)
 
 
 def _best_of(
@@ -211,7 +211,7 @@ def weekday_lexicon(
 
 def rivals_of_weekdays(words: frozenset[str]) -> tuple[str, ...]:
     """The codes of likely languages in all of which these words (folded) are weekdays, other ones in each; none where all mean the same."""
-    if words.isdisjoint(KNOWN_TO_SEVERAL):
+    if words.isdisjoint(_KNOWN_TO_SEVERAL):
         return ()
     meant: dict[tuple[int, ...], str] = {}
     for code in LIKELY_LANGUAGES[:_LIKELIEST]:

@@ -15,7 +15,7 @@ _CLOCK: Final = r"(?:(?:1[3-9]|2[0-3])\s?h(?=\s*(?:[,;:.()|–—-]|$))|12(?:[:.
 OPEN: Final = r"\s+till(?=\s*(?:[,;:.()|·–—-]|$))"
 """Behind a time whose end nothing says, before what parts it from other words."""
 TIME: Final = re.compile(
-    rf"(?i)(?<![\w.:/$£€-])(?<![$£€] )(?:\b(?:k\.?o\.?|kick-?off|start(?:s|ing)?|begin(?:s|ning)?|beginnt)\s*:?\s+)?(?:from\s+|at\s+|@\s*|(?:à|a)\s+partir\s+d(?:as?|es?)\s+(?:las\s+)?(?=\d)|à\s+|h\.?\s+(?=\d{{1,2}}[:.]\d\d)|dès\s+|um\s+|ab\s+|von\s+|(?:om|van|vanaf)\s+(?=\d)||das\s+(?=\d)|(?:desde\s+|a\s+)?las?\s+(?=\d)|(?:d?alle\s+)?ore\s+(?=\d)|d?alle\s+(?=\d)|(?:kl|klo|klokken|godz|orele|ora|saat|às)\b\.?\s*(?=\d)|de\s+(?=\d{{1,2}}(?:\s?[:h]|\s+a\s+\d)))?"
+    rf"(?i)(?<![\w.:/$£€-])(?<![$£€] )(?:\b(?:k\.?o\.?|kick-?off|start(?:s|ing)?|begin(?:s|ning)?|beginnt)\s*:?\s+)?(?:from\s+|at\s+|@\s*|(?:à|a)\s+partir\s+d(?:as?|es?)\s+(?:las\s+)?(?=\d)|à\s+|h\.?\s+(?=\d{{1,2}}[:.]\d\d)|dès\s+|um\s+|ab\s+|von\s+|(?:om|van|vanaf)\s+(?=\d)|das\s+(?=\d)|(?:desde\s+|a\s+)?las?\s+(?=\d)|(?:d?alle\s+)?ore\s+(?=\d)|d?alle\s+(?=\d)|(?:kl|klo|klokken|godz|orele|ora|saat|às)\b\.?\s*(?=\d)|de\s+(?=\d{{1,2}}(?:\s?[:h]|\s+a\s+\d)))?"
     r"(?:\b(?:ca?|approx)\.?\s?(?=\d)|\b(?:circa|about|around|approximately|gegen|vers)\s+)?"
     rf"({_CLOCK}(?:\s?(?:[-–—]|to|till?|until|bis|à|às|alle|tot|til)\s?{_CLOCK}|\s+a\s+(?:las\s+)?\d{{1,2}}[.:]\d\d|{OPEN})?)(?:\s?(?:uhr|uur|hrs?|hours|heures|horas?|o['’]clock|h(?=\.?(?:\s|\)|$)))\b)?(?:\s+(?:sharp|prompt)\b)?"
     r"(?![\w/%€]|[:.]\d|(?<=(?<!\d)[0-6]h\d\d)\)|\s?(?:€|%|k?m\b|cm\b|kg\b|euros?\b|dollars?\b|pounds?\b|per\b))"
