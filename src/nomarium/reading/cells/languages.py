@@ -2,6 +2,7 @@
 
 import re
 from collections.abc import Iterable, Sequence
+from functools import lru_cache
 from itertools import pairwise
 from typing import Final, NamedTuple
 
@@ -108,6 +109,15 @@ def _fits(days: tuple[object, ...], texts: Sequence[str]) -> int:
         for found, text in zip(days, texts, strict=True)
         if isinstance(found, tuple) and isinstance(day := found[0], Day) and day.weekday is not None
     )
+
+
+@lru_cache(maxsize=256)
+def month_of_word(word: str) -> int | None:
+    """The month, from 1 on, that a word (folded) is in whatever language knows it; None where it is none, or another one elsewhere."""
+    codes = languages_knowing((word,))
+    lexicons = [lexicon_of(code) for code in codes if code in _SAFE] or [lexicon_of(code) for code in codes]
+    months = {one.months[word] for one in lexicons if one is not None and word in one.months}
+    return months.pop() if len(months) == 1 else None
 
 
 def find_language(texts: Sequence[str], around: Iterable[str] = ()) -> LanguageFound | None:

@@ -235,7 +235,12 @@ def repeat_memo(
                 return Refusal("repeat-ambiguous", message, "Write it out: weekly, Wednesday.")
             found = with_nth(read_repeat(text, lexicon, cycle), text, lexicon)
             whole = read_repeat(said_before + text, lexicon, cycle) if said_before else found
-            return whole if isinstance(found, Refusal) and not isinstance(whole, Refusal) else found
+            said = whole if isinstance(found, Refusal) and not isinstance(whole, Refusal) else found
+            if isinstance(said, Refusal) and said.why == "unlike":
+                from nomarium.reading.cells.repeatweekdays import weekly_on  # few phrases come here
+
+                return weekly_on(text, lexicon) or said
+            return said
 
         return CellMemo(read_phrase, None, default)
     if field == "repeat-until":

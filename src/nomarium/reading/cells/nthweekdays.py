@@ -35,6 +35,8 @@ def nth_of_month(text: str, lexicon: Lexicon) -> tuple[int, ...]:
 def with_nth(found: Repeat | Refusal | None, text: str, lexicon: Lexicon) -> Repeat | Refusal | None:
     """What a cell says of repeating, with which of a weekday's dates in a month it says where nothing else is understood, or
     days of the month that these may be."""
+    if isinstance(found, Refusal) and found.why == "several":
+        return found
     may_be = not isinstance(found, Repeat) or bool(found.rule.month_days and not found.rule.weekdays)
     nth = nth_of_month(text, lexicon) if may_be else ()
     if not nth:

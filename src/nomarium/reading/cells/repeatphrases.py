@@ -131,7 +131,10 @@ def rule_of_phrase(text: str, lexicon: Lexicon) -> tuple[Rule, bool] | Refusal:
     if re.fullmatch(r"every O[2345] (?:W\d)", signs):
         message = "{} can mean one in so many weeks, or that one of each month."
         return Refusal(
-            "repeat-ambiguous", message, "Write every other Tuesday, or second Tuesday of the month."
+            "repeat-ambiguous",
+            message,
+            "Write every other Tuesday, or second Tuesday of the month.",
+            "several",
         )
     for pattern, make in _PATTERNS:
         match = re.fullmatch(pattern, signs)

@@ -125,11 +125,14 @@ def read_repeat(text: str, lexicon: Lexicon, cycle: Cycle | None = None) -> Repe
         return found
     from nomarium.reading.cells.repeatlanguages import in_english  # few phrases come here
 
+    doubt: Refusal | None = None
     for said, names in in_english(text):
         other = _read_repeat(said, lexicon.extended(names), cycle)
         if isinstance(other, Repeat):
             return other._replace(text=text)
-    return found
+        if isinstance(other, Refusal) and other.why != "unlike":
+            doubt = doubt or other._replace(message=other.message.replace(said, text))
+    return doubt or found
 
 
 def _read_repeat(text: str, lexicon: Lexicon, cycle: Cycle | None) -> Repeat | Refusal | None:

@@ -82,8 +82,15 @@ ENGLISH = Lexicon(_numbered(ENGLISH_MONTHS, 1), _numbered(_ENGLISH_WEEKDAYS, 0))
 
 
 _SHORTENED: Final[dict[str, tuple[dict[str, int], dict[str, int]]]] = {
-    "fr": ({"juill": 7}, {"merc": 2}),
-    "it": ({"genn": 1, "febb": 2, "magg": 5, "giug": 6, "lugl": 7, "sett": 9}, {"merc": 2}),
+    "fr": ({"juill": 7, "fev": 2, "aou": 8}, {"merc": 2}),
+    "de": ({"janner": 1, "feber": 2, "mrz": 3, "maerz": 3}, {"sonnabend": 5}),
+    "es": ({"set": 9, "setiembre": 9}, {"mier": 2}),
+    "it": ({"genn": 1, "febb": 2, "magg": 5, "giug": 6, "lugl": 7, "sett": 9}, {"merc": 2, "giov": 3}),
+    "nl": ({}, {"din": 1, "woe": 2, "vri": 4, "zat": 5, "zon": 6}),
+    "sv": ({"febr": 2}, {"tor": 3}),
+    "da": ({}, {"tir": 1, "tor": 3}),
+    "nb": ({}, {"tirs": 1, "tors": 3}),
+    "pl": ({}, {"pn": 0, "piat": 4, "sb": 5, "nd": 6, "ndz": 6}),
 }
 """Months and weekdays as people shorten them, and CLDR does not."""
 

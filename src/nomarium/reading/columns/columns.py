@@ -273,7 +273,12 @@ def _without_idle_titles(columns: list[Column], contents: list[Contents]) -> lis
     ]  # fmt: skip
 
 
-_UNTIL = frozenset(("until", "till", "up to", "bis", "jusqu au", "jusqu a", "hasta", "tot", "fino al"))
+_UNTIL = frozenset(
+    (
+        *("until", "till", "up to", "bis", "bis zum", "jusqu au", "jusqu a", "hasta", "hasta el", "tot", "tot en met", "fino al", "fino a"),
+        *("ate", "ate o", "till och med", "til og med", "do", "do dnia", "asti"),
+    )
+)  # fmt: skip
 
 
 def _with_repeat_end(columns: list[Column], contents: list[Contents]) -> list[Column]:
@@ -281,9 +286,11 @@ def _with_repeat_end(columns: list[Column], contents: list[Contents]) -> list[Co
     if not any(c.field == "repeat" for c in columns):
         return columns
     ends = [c for c in columns if c.field in ("end", "end-date")]
+    of_day = [c for c in ends if contents[c.at].times >= MOSTLY]
     return [
         c._replace(field="repeat-until", how="heading", evidence="heading, beside a repeat")
-        if c in ends and len(ends) > 1 and c.how != "asked" and normal(c.heading) in _UNTIL and contents[c.at].dates >= MOSTLY
+        if c in ends and len(ends) > 1 and c.how != "asked" and normal(c.heading) in _UNTIL
+        and (contents[c.at].dates >= MOSTLY or (of_day and not contents[c.at].times))
         else c
         for c in columns
     ]  # fmt: skip

@@ -3,7 +3,7 @@
 import re
 from collections import Counter
 from collections.abc import Sequence
-from itertools import islice
+from itertools import islice, pairwise
 from typing import NamedTuple
 
 from nomarium.model.cell import Cell
@@ -16,6 +16,8 @@ from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 _BEGINS_WITH_CLOCK = r"(?i)(?:[01]?\d|2[0-3])(?:[.:h][0-5]\d\b|\s?[ap]\.?m\b)"
 _HOLDS_DATE = r"\d{1,2}\s+[^\W\d_]{3,}\.?,?\s+\d{4}|[^\W\d_]{3,}\.?\s+\d{1,2},?\s+\d{4}|\d{4}-\d\d-\d\d"
 """What no heading holds but one of a column of that date."""
+_WIDE = 3
+"""Columns of a table whose title is one cell, and no row of it."""
 HEAD_ROWS = 60
 """How many rows from the top may hold the headings."""
 
@@ -92,24 +94,38 @@ def _header_at(filled: Sequence[Row], lexicon: Lexicon) -> int | None:
         dates |= len(known) > 1 and _is_one_of_times(at, filled)
         scores.append(0 if dates or len(texts) < 2 else len(known))
         if at == 0 and scores[0] >= 2 and scores[0] >= len(texts) - 1:
-            return 0  # the usual case: a plain table with its headings on top
-    best = max(scores)
-    if best >= 2:
-        return scores.index(best)
-    # too few known spellings: a row of short texts that is followed by a row with a date
+            if _beside_key(0, filled, lexicon) is None:
+                return 0  # the usual case: a plain table with its headings on top
+            break
+    best = scores.index(max(scores))
+    if scores[best] < 2:
+        return _unknown_headings_at(filled, scores, lexicon)
+    table = _beside_key(best, filled, lexicon)
+    if table is None:
+        return best
+    found = _header_at(filled[table], lexicon)
+    return None if found is None else found + (table.start or 0)
+
+
+def _unknown_headings_at(filled: Sequence[Row], scores: Sequence[int], lexicon: Lexicon) -> int | None:
+    """The index of a row with too few known headings: short texts that are followed by a row with a date."""
+    least_below = 1
     for at, (_, row) in enumerate(filled[:30]):
         filled_cells = [cell for cell in row if cell != ""]
-        if any(tells_day(cell, lexicon) for cell in filled_cells):
-            return None
-        if any(lists_dates(cell, lexicon) for cell in filled_cells):
-            return None
+        if any(tells_day(cell, lexicon) or lists_dates(cell, lexicon) for cell in filled_cells):
+            is_wide = any(sum(cell != "" for cell in below) >= _WIDE for _, below in filled[at + 1 : 30])
+            if len(filled_cells) > 1 or not is_wide:
+                return None
+            least_below = 2
+            continue  # a week, or a day, in the title of a wide table
         if len(filled_cells) < 2:
             continue
         if is_entry(row, filled[at + 1 :], lexicon):
             return None
         all_short = all(isinstance(cell, str) and len(cell) < 40 for cell in filled_cells)
-        followed = at + 1 < len(filled) and any(
-            looks_like_date(c, lexicon) or lists_dates(c, lexicon) for c in filled[at + 1][1]
+        below = filled[at + 1][1] if at + 1 < len(filled) else ()
+        followed = sum(cell != "" for cell in below) >= least_below and any(
+            looks_like_date(cell, lexicon) or lists_dates(cell, lexicon) for cell in below
         )
         is_timed = any(re.match(_BEGINS_WITH_CLOCK, cell_text(cell)) for cell in filled_cells)
         is_timed = is_timed or any(re.search(_HOLDS_DATE, cell_text(cell)) for cell in filled_cells)
@@ -127,6 +143,27 @@ def _is_one_of_times(at: int, filled: Sequence[Row]) -> bool:
         > 1
         for n in clocks
     )
+
+
+def _beside_key(at: int, filled: Sequence[Row], lexicon: Lexicon) -> slice | None:
+    """The rows of a table with dates above or, apart, below rows without any that one heads: what these say of codes. None where
+    those headings are the table's own."""
+    below = filled[at + 1 :]
+    if not below or _has_date(below[0], lexicon):
+        return None
+    apart = next((n for n, (a, b) in enumerate(pairwise(filled[at:])) if b[0] > a[0] + 1), len(below))
+    own, others = below[:apart], below[apart:]
+    if any(_has_date(row, lexicon) for row in own):
+        return None
+    if at > _WIDE and not any(_has_date(row, lexicon) for row in others):
+        return slice(at) if sum(_has_date(row, lexicon) for row in filled[:at]) > 1 else None
+    are_rows = len(own) > 1 and all(sum(cell != "" for cell in row) > 1 for _, row in own)
+    are_dated = are_rows and sum(_has_date(row, lexicon) for row in others) > 1
+    return slice(at + 1 + apart, len(filled)) if are_dated else None
+
+
+def _has_date(row: Row, lexicon: Lexicon) -> bool:
+    return any(looks_like_date(cell, lexicon) for cell in row[1])
 
 
 def _heads_a_chart(known: set[str], at: int, filled: Sequence[Row], lexicon: Lexicon) -> bool:

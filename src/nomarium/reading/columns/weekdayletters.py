@@ -11,11 +11,11 @@ from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.words import fold
 from nomarium.sheets.sheet import Row, RowsAgain, Sheet, cell_text
 
-_WEEKS: Final = ("mtwtf", "mtwrf", "mtwhf", "mdmdf", "lmmjv", "lmxjv", "lmmgv", "mdwdv")
-"""The letters of Monday to Friday in English, German, French and Spanish, Spanish, Italian, Dutch."""
+_WEEKS: Final = ("mtwtf", "mtwrf", "mtwhf", "mdmdf", "lmmjv", "lmxjv", "lmmgv", "stqqs", "mdwdv")
+"""The letters of Monday to Friday in English, German, French and Spanish, Spanish, Italian, Portuguese, Dutch."""
 _WEEKENDS: Final = ("ss", "sd", "sz", "")
-_FROM_SUNDAY: Final = ("smtwtfs", "dlmmjvs", "dlmxjvs")
-"""A whole week that begins on a Sunday: in English, French and Spanish."""
+_FROM_SUNDAY: Final = ("smtwtfs", "dlmmjvs", "dlmxjvs", "dlmmgvs", "dstqqss", "smdmdfs", "zmdwdvz")
+"""A whole week that begins on a Sunday: in English, French, Spanish, Italian, Portuguese, German and Dutch."""
 _HEAD_ROWS: Final = 20
 _CODES: Final = (
     ("m", "mo", "mon"), ("t", "tu", "tue", "tues"), ("w", "we", "wed"), ("t", "th", "thu", "thur", "thurs", "r", "h"), ("f", "fr", "fri"),

@@ -13,6 +13,7 @@ from nomarium.model.wording import MONTHS, WEEKDAYS
 from nomarium.reading.cells.dates import DayReading
 from nomarium.reading.cells.moments import Moment, read_moment
 from nomarium.reading.cells.relativedays import are_calendar_weeks, day_of_programme
+from nomarium.reading.cells.titlemonths import month_and_year
 from nomarium.reading.cells.weeks import date_of_week, is_numbered_week
 from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.reading.columns.column import Column
@@ -302,6 +303,8 @@ def month_named(text: str, lexicon: Lexicon = ENGLISH) -> tuple[int | None, int]
     months = {lexicon.months[word] for word in map(fold, words) if word in lexicon.months}
     years = re.findall(r"(?<!\d)(?:19|20|21)\d\d(?!\d)", text)
     rest = re.sub(r"(?<!\d)(?:19|20|21)\d\d(?!\d)", "", text)
+    if not months and (said := month_and_year(text, lexicon)) is not None:
+        return said
     if len(months) != 1 or len(set(years)) > 1 or len(words) > 8 or re.search(r"\d", rest):
         short = re.fullmatch(r"\s*[^\W\d_]+\.?[\s'’-]*(\d\d)\s*", text)
         return (2000 + int(short[1]), months.pop()) if short and len(months) == 1 else None

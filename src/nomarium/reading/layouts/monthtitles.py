@@ -7,6 +7,8 @@ from itertools import pairwise
 from typing import Final
 
 from nomarium.model.cell import Cell
+from nomarium.reading.cells.titlemonths import month_and_year
+from nomarium.reading.cells.weekdayslips import is_like_weekday
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.lexicons import weekday_columns
 from nomarium.reading.options import ReadingOptions
@@ -65,6 +67,8 @@ def bare_titles(rows: Sequence[Row], lexicon: Lexicon) -> dict[int, int]:
 
 def month_of(text: str, lexicon: Lexicon, options: ReadingOptions) -> tuple[int, int] | None:
     """The year and month that a title names; the year may come from the school year."""
+    if (said := month_and_year(text, lexicon)) is not None:
+        return said
     words = re.findall(r"[^\W\d_]+", text)
     months = {lexicon.months[word] for word in map(fold, words) if word in lexicon.months}
     years = re.findall(r"\b(?:19|20|21)\d\d\b", text)
@@ -94,6 +98,8 @@ def title_month(
     if not all(isinstance(cell, str) or (isinstance(cell, float) and 1900 < cell < 2200) for cell in cells):
         return None
     text = " ".join(map(cell_text, cells))
+    if (said := month_and_year(text, lexicon)) is not None:
+        return said
     if len(re.findall(r"\d+", text)) > 1 or re.search(r"\b\d{1,2}\b", text):
         return None
     return month_of(text, lexicon, options)
@@ -115,6 +121,24 @@ def may_be_day(cell: Cell) -> bool:
 
 
 def days_headed(row: Sequence[Cell], lexicon: Lexicon) -> dict[int, int]:
-    """Column → weekday of a row that heads the days of weeks, with a column for the week and one for remarks at most beside them."""
+    """Column → weekday of a row that heads the days of weeks, with a column for the week and one for remarks at most beside them.
+    A heading between them that names none, `Thrs`, is that of its place: the numbers below prove it."""
     weekdays = weekday_columns(row, lexicon)
-    return weekdays if len(weekdays) >= _LEAST_WEEKDAYS else {}
+    return _with_slips(row, weekdays) if len(weekdays) >= _LEAST_WEEKDAYS else {}
+
+
+def _with_slips(row: Sequence[Cell], weekdays: dict[int, int]) -> dict[int, int]:
+    columns = sorted(weekdays)
+    first, last, step = columns[0], columns[-1], min(b - a for a, b in pairwise(columns))
+    places = {first + n * step: (weekdays[first] + n) % 7 for n in range(-6, 7) if first + n * step >= 0}
+    if any(places.get(column) != day for column, day in weekdays.items()):
+        return weekdays
+    slipped = {
+        column: day
+        for column, day in places.items()
+        if column < len(row)
+        and day not in weekdays.values()
+        and (text := cell_text(row[column]))
+        and (first < column < last or is_like_weekday(text))
+    }
+    return dict(sorted((weekdays | slipped).items()))

@@ -7,8 +7,9 @@ from itertools import groupby, pairwise
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, column_letter, note
 from nomarium.model.wording import listed
-from nomarium.reading.cells.words import fold
-from nomarium.reading.columns.headings import unit_of
+from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.columns.daycells import looks_like_date
+from nomarium.reading.columns.headings import match_exactly, unit_of
 from nomarium.reading.columns.table import fill_down_columns, filled_rows
 from nomarium.reading.layouts.codes import (
     Code,
@@ -56,6 +57,7 @@ def down(top: Top) -> Drawing | None:
     head, date_at = heads.cells, heads.date_at
     filled_down = fill_down_columns([*map(cell_text, head)], top.options, top.sheet.first_column)
     body = list(filled_rows(top.sheet, iter(heads.body), filled_down))
+    body, key = _without_key(body, date_at, top.lexicon)
     columns = columns_of(top, heads.above, head, body, date_at)
     if columns is None:
         return None
@@ -77,7 +79,7 @@ def down(top: Top) -> Drawing | None:
     in_dates, steps = _times_of_dates(top, dated, headed.days) if columns.time is None else ({}, [])
     slots, others, problems = (
         list[Slot](),
-        [*(heads.above[:-1] if groups else heads.above), *below],
+        [*(heads.above[:-1] if groups else heads.above), *below, *key],
         [*headed.problems],
     )
     problems += [twice] if twice else []
@@ -103,6 +105,21 @@ def down(top: Top) -> Drawing | None:
     told += [heads.running.said(top.sheet.place(None, date_at))] if heads.running else []
     notes = [*headed.notes, *told, *steps, *unused_told(top, heads.number, [*unused.values()])]
     return Drawing(slots, kind, "", others, problems, notes=notes)
+
+
+def _without_key(rows: Sequence[Row], date_at: int, lexicon: Lexicon) -> tuple[list[Row], list[Row]]:
+    """The rows of dates, and those from a row of headings on below the last of these: what codes stand for."""
+    dated = [
+        n for n, (_, row) in enumerate(rows) if date_at < len(row) and looks_like_date(row[date_at], lexicon)
+    ]
+    last = max(dated, default=len(rows))
+    heading = (
+        n
+        for n, (_, row) in enumerate(rows)
+        if n > last and sum(match_exactly(text) is not None for cell in row if (text := cell_text(cell))) > 1
+    )
+    at = next(heading, len(rows))
+    return list(rows[:at]), list(rows[at:])
 
 
 def _weekday_column(top: Top, body: Sequence[Row], date_at: int, columns: RosterColumns) -> int | None:

@@ -119,6 +119,9 @@ def _head_over_dates(top: Top, rows: Sequence[Row]) -> tuple[int, int] | None:
         ):
             continue
         body = rows[at + 1 :]
+        used_below = {cell_text(cell) for _, r in body[1:] for cell in r[1:]}
+        if any(is_of_key(r, used_below) for r in (row, *(r for _, r in body[:1]))):
+            continue  # what codes stand for, and its headings
         for column in range(min(len(row), 4)):
             wide = [r for _, r in body if sum(map(bool, map(cell_text, r))) > 1]  # and no words below them
             used_texts = {cell_text(cell) for r in wide for n, cell in enumerate(r) if n != column}
