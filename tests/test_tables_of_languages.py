@@ -124,3 +124,31 @@ def test_drawn_months_of_languages_and_with_slips(
     found = built(csv_file(tmp_path, "\n".join(",".join(row) for row in rows)))
     days = [dt.date(2026, 10, n) for n in range(1, 32)]
     assert sorted(found) == sorted(f"Launch {day.day} {day}/{day + dt.timedelta(1)}" for day in days)
+
+
+BOOKKEEPING = [
+    "Dernière modification le {}", "Imprimé le {}", "Zuletzt geändert am {}", "Letzte Änderung: {}", "Druckdatum: {}", "Última actualización: {}",
+    "Impreso el {}", "Ultimo aggiornamento: {}", "Stampato il {}", "Laatst gewijzigd op {}", "Versie van {}", "Última modificação: {}",
+    "Senast uppdaterad {}", "Sidst opdateret {}", "Sist oppdatert {}", "Päivitetty {}", "Next update: {}", "Rev. {}",
+    "Aktualisiert am Montag, {}",
+]  # fmt: skip
+
+
+@pytest.mark.parametrize("line", BOOKKEEPING)
+def test_lines_about_the_table_are_no_events_in_any_language(line: str, tmp_path: Path) -> None:
+    said = line.format("2026-08-31")
+    table = f"Title,Date\nRopes,2026-10-05\n{said}\nKnots,2026-10-14\n\n{said}\n"
+    expected = ["Ropes 2026-10-05/2026-10-06", "Knots 2026-10-14/2026-10-15"]
+    assert built(csv_file(tmp_path, table)) == expected
+    text = tmp_path / "notice.txt"
+    text.write_text(f"{said}\n\n2026-10-05: Ropes\n2026-10-14: Knots\n", "utf-8")
+    assert built(text) == expected
+
+
+@pytest.mark.parametrize(
+    "line", ["Rev. Moss speaks {}", "Stand-up evening {}", "Edition spéciale {}", "Version originale {}"]
+)
+def test_lines_that_begin_like_these_are_events(line: str, tmp_path: Path) -> None:
+    table = f"Title,Date\nRopes,2026-10-05\n{line.format('7 October 2026')}\nKnots,2026-10-14"
+    found = built(csv_file(tmp_path, table))
+    assert f"{line.replace(' {}', '')} 2026-10-07/2026-10-08" in found and len(found) == 3

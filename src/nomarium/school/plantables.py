@@ -9,12 +9,12 @@ from nomarium.model.account import Account
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Place, Problem, note
 from nomarium.model.wording import listed, nearest
+from nomarium.reading.cells.bookkeeping import is_bookkeeping
 from nomarium.reading.cells.offwords import changes_bells, is_off, is_term
 from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.columns.contents import Contents
 from nomarium.reading.columns.headings import match_heading
 from nomarium.reading.columns.whenwords import speaks_of_when
-from nomarium.reading.rows.titles import is_bookkeeping
 from nomarium.school.datewords import looks_like_date
 from nomarium.school.drawnlines import is_time
 from nomarium.school.plancolumns import are_hours, by_heading, columns_of

@@ -7,13 +7,13 @@ from itertools import islice, pairwise
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import column_letter, note
+from nomarium.reading.cells.bookkeeping import keeps_books
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.contents import Contents
 from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.columns.headings import match_exactly, match_heading
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
-from nomarium.reading.rows.lone import keeps_books
 from nomarium.reading.rows.sectiondate import LABEL, date_of_title, days_of_title
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 

@@ -3,6 +3,7 @@
 import re
 from typing import Final, Literal, NamedTuple
 
+from nomarium.reading.cells.bookkeeping import keeps_books
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.layouts.eventrow import EventRow
 from nomarium.reading.layouts.lineforms import clocked
@@ -10,7 +11,6 @@ from nomarium.reading.layouts.linetimes import time_in
 from nomarium.reading.layouts.prose import Said, said_in
 from nomarium.reading.layouts.sentenceends import sentences_of
 from nomarium.reading.layouts.textlines import TextLine, is_sentence
-from nomarium.reading.rows.lone import keeps_books
 from nomarium.sheets.sheet import Row
 
 _SAME_DAY: Final = re.compile(

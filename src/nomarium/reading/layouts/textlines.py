@@ -4,6 +4,7 @@ import re
 from collections.abc import Iterator, Sequence
 from typing import Final, NamedTuple
 
+from nomarium.reading.cells.bookkeeping import keeps_books
 from nomarium.reading.cells.spokentimes import in_clocks
 from nomarium.reading.cells.times import in_figures
 from nomarium.reading.cells.weekdaypairs import with_both_weekdays, with_days_apart
@@ -34,7 +35,6 @@ from nomarium.reading.rows.datewithin import (
     names_several,
     with_days_before,
 )
-from nomarium.reading.rows.lone import keeps_books
 
 BULLET: Final = re.compile(
     r"^\s*(?:#{1,6}\s+|(?:[-*+]\s+)?\[[ xX]?\]\s+|[-*•–+·▪»›]\s+|\d{1,2}[)]\s+|(?:[\u2190-\u21ff\u2300-\u27bf\u2b00-\u2bff\U0001f300-\U0001faff]\ufe0f?\s*)+)"

@@ -4,8 +4,8 @@ import re
 from itertools import pairwise
 from typing import Final
 
+from nomarium.reading.cells.bookkeeping import keeps_books
 from nomarium.reading.cells.words import Lexicon, fold
-from nomarium.reading.rows.lone import keeps_books
 
 _VAGUE: Final = re.compile(
     r"(?i)(?:early|mid|late|(?:the\s+)?(?:end|beginning|start|middle)\s+of|(?:the\s+)?(?:first|second|third|last|1st|2nd|3rd|4th)\s+(?:w/c|(?:week|half|weekend|few days|(?:mon|tue|wed|thu|fri|sat|sun)\w*\.?)\s+(?:of|in)))[\s-]+(?P<month>[^\W\d]+)\b"

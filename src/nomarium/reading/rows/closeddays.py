@@ -5,11 +5,11 @@ from collections.abc import Sequence
 from typing import Final, NamedTuple
 
 from nomarium.model.problem import Problem
+from nomarium.reading.cells.bookkeeping import keeps_books
 from nomarium.reading.cells.offwords import line_is_off
 from nomarium.reading.cells.oftenwords import often_in
 from nomarium.reading.columns.table import TableReading
 from nomarium.reading.rows.linesaround import ABOUT_ALL, events_at_top, repeats
-from nomarium.reading.rows.lone import keeps_books
 from nomarium.reading.rows.offlines import of_their_rows, ordinals_of, said_lines, told_closed
 
 _YEAR: Final = dt.timedelta(days=365)

@@ -11,6 +11,7 @@ from nomarium.model.cell import Cell
 from nomarium.model.event import Event
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.bookkeeping import keeps_books
 from nomarium.reading.cells.memo import REPEAT_FIELDS
 from nomarium.reading.cells.offwords import line_is_off
 from nomarium.reading.cells.oftenwords import often_in
@@ -20,7 +21,7 @@ from nomarium.reading.columns.decisions import Decisions
 from nomarium.reading.columns.table import TableReading
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.givenfields import event_alone, given_fields
-from nomarium.reading.rows.lone import events_said_alone, is_remark, keeps_books, told_alone
+from nomarium.reading.rows.lone import events_said_alone, is_remark, told_alone
 from nomarium.reading.rows.lonerepeats import Often, often_said
 from nomarium.reading.rows.otherwise import said_otherwise
 from nomarium.reading.rows.when import Blame, When, recurrence_of

@@ -6,6 +6,7 @@ import re
 from nomarium.model.event import Event
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.bookkeeping import keeps_books
 from nomarium.reading.cells.moments import Moment
 from nomarium.reading.cells.oftenwords import often_in
 from nomarium.reading.cells.partmemo import last_of_range
@@ -19,16 +20,6 @@ from nomarium.reading.rows.several import run_on
 from nomarium.reading.rows.when import Blame, Part, Said, settle
 from nomarium.reckoning.zones import zone_named
 
-_MADE = r"(?:updated?|posted|published|uploaded|printed|revised|revision|reviewed|created|modified|generated|issued|saved|prepared|compiled|approved|adopted|ratified|endorsed|amended|stand|dated?|draft|version(?:\s+[\d.]+)?+|page)"
-_PAPER = r"(?:(?:this|the)\s+)?(?:page|calendar|timetable|list|programme|program|schedule|rota|sheet|table|document|file|plan|version|newsletter|term dates|dates)"
-_NAME = r"(?:(?:(?:mon|tues?|wed(?:nes)?|thu(?:rs)?|fri|sat(?:ur)?|sun)(?:day)?|jan(?:uary)?|feb(?:ruary)?|mar(?:ch)?|apr(?:il)?|may|june?|july?|aug(?:ust)?|sept?(?:ember)?|oct(?:ober)?|nov(?:ember)?|dec(?:ember)?)\b|[^\W\d_]+\.?\s+\d{4}\W*$)"
-_BOOKKEEPING = (
-    rf"(?i)^\W*(?:{_PAPER}\s+(?:was\s+|is\s+)?)?{_MADE}\s*(?:[:.,;(]|[–—]|-\s|$|\d|(?:on|at|by|as|am|vom|le|du|of\s+(?:issue|print\w*|last))\b|{_NAME})|"
-    r"\blast\s+(?:updated?|changed?|modified|revised|reviewed|saved)\b|\bas\s+(?:of|at)\b|\bcorrect\s+(?:of|at)\b|\bmise?\s+à\s+jour\b|\baktualisiert\b|"
-    r"\bvalid\s+from\b|\b(?:updated|printed|revised|reviewed|created|modified|generated|dated)\s*(?:(?:on|at)\b|:|\d)|\bpage\s+\d+\s*(?:of|/)\s*\d|"
-    r"\bversion\s+[\d.]+\s*(?:[,;()–—-]|of\b|$)|[(,–—-]\s*stand\s*(?:vom\b|:|\d)|^\W*(?:\w+\s+){0,4}subject\s+to\s+(?:change|changes|revision|approval|confirmation)\b"
-)
-"""A table, a list or a paper, or nothing, and what was done to it, before a date: `Report cards issued 20 November` is an event."""
 _REMARK = (
     r"(?i)^\W*(?:(?:please|n\.?b\.?|p\.?s\.?)(?:\s+\S+){2}|(?:notes?|key|legend|source|nota|hinweis|remarque)\s*[:=–-]|\*+\s*\w+\s|"
     r"(?:for\s+)?(?:more|further|full|additional)\s+(?:info\w*|details)\b|(?:contact|call|ring|e-?mail|phone|tel\w*|visit|see|questions)\b.*(?:\d{3}\D?\d{3,4}|@\w|www\.|://|\.\w{2,7}/)|"
@@ -166,11 +157,6 @@ def told_alone(events: list[Event]) -> Problem:
     if len(events) > 1:
         what = f"{len(events)} dates in it is as many events"
     return note("lone-event", f"A row that holds one text with {what}: “{events[0].summary}”.")
-
-
-def keeps_books(text: str) -> bool:
-    """Whether a text speaks of the table itself: when it was changed, printed or is valid."""
-    return re.search(_BOOKKEEPING, text) is not None
 
 
 def is_remark(text: str) -> bool:

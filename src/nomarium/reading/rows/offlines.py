@@ -12,13 +12,13 @@ from nomarium.model.cell import Cell
 from nomarium.model.limits import LONGEST_CELL, MOST_TABLE_ROWS
 from nomarium.model.problem import Problem, note
 from nomarium.model.wording import listed
+from nomarium.reading.cells.bookkeeping import keeps_books
 from nomarium.reading.cells.dates import Day
 from nomarium.reading.cells.offwords import is_off, is_term
 from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.datewithin import DateWithin, date_within, names_several
-from nomarium.reading.rows.lone import keeps_books
 from nomarium.reading.rows.opendays import is_open_day
 from nomarium.reading.rows.sectiondate import NOT_THEN
 from nomarium.sheets.sheet import Sheet, cell_text

@@ -10,6 +10,7 @@ from nomarium.model.event import NO_DETAILS, Event
 from nomarium.model.problem import Problem, note
 from nomarium.model.recurrence import Recurrence
 from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.bookkeeping import is_bookkeeping
 from nomarium.reading.cells.memo import REPEAT_FIELDS, CancelledText, FieldValue, fault_of, unguarded
 from nomarium.reading.cells.titleparts import TitleParts, followed
 from nomarium.reading.columns.table import TableReading
@@ -27,7 +28,7 @@ from nomarium.reading.rows.faults import blamed, note_text, too_wide, untitled, 
 from nomarium.reading.rows.headeddays import denied, weekdays_headed
 from nomarium.reading.rows.leftout import LeftOut
 from nomarium.reading.rows.plainrows import PlainReader, ReaderOf, never, plain_table_of
-from nomarium.reading.rows.titles import TitleMaker, is_bookkeeping, is_no_title, may_say_days, whole_title
+from nomarium.reading.rows.titles import TitleMaker, is_no_title, may_say_days, whole_title
 from nomarium.reading.rows.when import END_MISSING, NOTES, Blame, When, recurrence_of
 from nomarium.reading.rows.whenreader import WhenReader
 from nomarium.reading.rows.yearly import yearly_heading, yearly_rule

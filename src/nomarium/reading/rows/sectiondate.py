@@ -6,12 +6,12 @@ from typing import Final
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem
+from nomarium.reading.cells.bookkeeping import keeps_books
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.columns.contents import Contents
 from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.columns.yearsabove import is_month_alone
 from nomarium.reading.rows.datewithin import date_within, names_several
-from nomarium.reading.rows.lone import keeps_books
 from nomarium.reading.rows.opendays import is_open_day
 from nomarium.reading.rows.titlerepeats import repeat_said
 from nomarium.sheets.sheet import cell_text

@@ -6,17 +6,13 @@ from functools import lru_cache
 from typing import Final
 
 from nomarium.model.cell import Cell
+from nomarium.reading.cells.bookkeeping import BOOKS
 from nomarium.reading.cells.ditto import DITTO
 from nomarium.reading.cells.titleparts import TitleParts
 from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.columns.titles import title_columns
 from nomarium.sheets.sheet import cell_text
 
-_BOOKKEEPING = (
-    r"(?i)(?:last\s+(?:updated?|changed?|modified|revised|saved)|updated|printed|generated|created|modified|revised|version)"
-    r"(?:\s+(?:on|at|by))?\s*:?"
-)
-_BOOKS = ("last", "updated", "printed", "generated", "created", "modified", "revised", "version")
 _NO_TITLE = frozenset(
     "- -- --- – — n/a n.a. none nil free bye spielfrei . .. ... … (empty) (free) (none) (vacant) vacant".split()
 )
@@ -36,7 +32,7 @@ _ARROW = r"[-–—=.\s]*[>→⇒➔➜⟶»]+"
 _ARROW_LAST = r"(?:[→⇒➔➜⟶]|[-–—=]>)\s*$"
 IDLE_STARTS = frozenset(
     cased
-    for word in (*_NO_TITLE, *_BOOKS, *DITTO)
+    for word in (*_NO_TITLE, *BOOKS, *DITTO)
     for cased in (word[:4], word[:4].upper(), word[:4].capitalize())
 )
 """How a title may begin that says nothing or speaks of the table, four letters of it: for those who cannot look at all of it."""
@@ -71,16 +67,6 @@ def is_ditto(text: str) -> bool:
 def goes_on(text: str) -> bool:
     """Whether a text ends in an arrow: what it says goes on beyond its cell."""
     return re.search(_ARROW_LAST, text) is not None
-
-
-def is_bookkeeping(text: str) -> bool:
-    """Whether a title speaks of the table itself: when it was changed or printed.
-
-    >>> is_bookkeeping("Last updated"), is_bookkeeping("Printed on:"), is_bookkeeping("Updated safety training")
-    (True, True, False)
-    """
-    first = text[:9].casefold()
-    return first.startswith(_BOOKS) and re.fullmatch(_BOOKKEEPING, text) is not None
 
 
 def whole_title(title: str) -> str:
