@@ -8,7 +8,7 @@ from pathlib import Path
 
 import pytest
 
-from helpers import built, csv_file, nomarium, refused
+from helpers import built, csv_file, events_in, nomarium, refused
 from nomarium.model.recurrence import Rule
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.repeats import Repeat, read_repeat
@@ -152,3 +152,48 @@ def test_lines_that_begin_like_these_are_events(line: str, tmp_path: Path) -> No
     table = f"Title,Date\nRopes,2026-10-05\n{line.format('7 October 2026')}\nKnots,2026-10-14"
     found = built(csv_file(tmp_path, table))
     assert f"{line.replace(' {}', '')} 2026-10-07/2026-10-08" in found and len(found) == 3
+
+
+CANCELLED = [
+    "Nœuds - ANNULÉ", "Nœuds – annulée", "Knoten - entfällt", "Knoten fällt aus", "Knoten findet nicht statt", "Nodi - sospeso",
+    "Knopen gaat niet door", "Knopar INSTÄLLD", "Knob - aflyst", "ODWOŁANE: Węzły", "Nudos (suspendida)", "Le cours n'aura pas lieu",
+]  # fmt: skip
+
+
+@pytest.mark.parametrize("title", CANCELLED)
+def test_titles_that_are_called_off_in_languages_are_written_as_cancelled(title: str, tmp_path: Path) -> None:
+    source = csv_file(
+        tmp_path, f"Title,Date,Start,End\nRopes,2026-10-05,9:00,10:00\n{title},2026-10-14,9:00,10:00"
+    )
+    assert nomarium("build", source, "-o", tmp_path / "out.ics").status == 0
+    ropes, other = events_in(tmp_path / "out.ics")
+    assert "STATUS" not in ropes and other["STATUS"] == "CANCELLED"
+
+
+@pytest.mark.parametrize(
+    "title", ["Bring it on", "Open door", "Au lieu", "Das Licht geht aus", "Stage annulé?", "Al Nodisospeso"]
+)
+def test_titles_that_end_like_these_are_held(title: str, tmp_path: Path) -> None:
+    source = csv_file(
+        tmp_path, f"Title,Date,Start,End\n{title},2026-10-14,9:00,10:00\nRopes,2026-10-05,9:00,10:00"
+    )
+    assert nomarium("build", source, "-o", tmp_path / "out.ics").status == 0
+    assert all("STATUS" not in event for event in events_in(tmp_path / "out.ics"))
+
+
+ALL_DAY = "all-day event|journée complète|den ganzen Tag|día completo|tutto il giorno|ganse dag|dia inteiro|hela dagen|heldags|koko päivä|cały dzień"
+LATER = "à définir|folgt|wird noch bekannt gegeben|a confirmar|da definire|volgt|meddelas senare|følger|avoin|do ustalenia"
+NOON = "midi|mittags|mediodía|mezzogiorno|meio-dia|południe"
+
+
+@pytest.mark.parametrize("word", f"{ALL_DAY}|{LATER}|{NOON}".split("|"))
+def test_words_in_the_place_of_times(word: str, tmp_path: Path) -> None:
+    found = built(
+        csv_file(tmp_path, f"Date,Time,Title\n2026-10-05,9:00-10:00,Ropes\n2026-10-14,{word},Knots"),
+        "--default-length",
+        "1h",
+    )
+    assert len(found) == 2
+    assert ("T12:00" in found[1]) is (word in NOON) and ("2026-10-14/2026-10-15" in found[1]) is (
+        word not in NOON
+    )

@@ -13,6 +13,7 @@ from helpers import built, csv_file, events_in, nomarium, refused, workbook
 from nomarium.model.recurrence import Rule
 from nomarium.model.refusal import Refusal
 from nomarium.model.templates import filled
+from nomarium.reading.cells.bookkeeping import is_bookkeeping
 from nomarium.reading.cells.choices import says_cancelled
 from nomarium.reading.cells.markup import without_html
 from nomarium.reading.cells.times import read_times
@@ -25,7 +26,7 @@ from nomarium.reading.columns.yearsabove import YearAbove
 from nomarium.reading.rows.calledoff import without_cancellation
 from nomarium.reading.rows.lone import lone_event
 from nomarium.reading.rows.several import several_days
-from nomarium.reading.rows.titles import TitleMaker, is_bookkeeping, is_no_title
+from nomarium.reading.rows.titles import TitleMaker, is_no_title
 from nomarium.reading.rows.yearly import is_yearly, yearly_rule
 from nomarium.reckoning.rules import with_local_until
 from nomarium.reckoning.starts import starts

@@ -34,13 +34,15 @@ _IN_OTHERS: Final = (
     *("aktualizováno", "poslední aktualizace", "vytištěno", "vytvořeno", "verze", "version"),
 )  # fmt: skip
 _OTHERS: Final = frozenset(map(fold, _IN_OTHERS))
+_AGREED: Final = frozenset(("approuvé", "approvato", "aprobado", "aprovado"))
+"""What is said in lines, and in no title: these begin as other words do."""
 _FIRST: Final = frozenset(said.split()[0] for said in _OTHERS)
 _JOINTS: Final = frozenset(
     "le la du de au en am vom per zum der dem el del al il op van em a den af av i o dnia na den dne ao as the on".split()
 )
 BOOKS: Final = (
     *("last", "updated", "printed", "generated", "created", "modified", "revised", "version"),
-    *(word for said in _IN_OTHERS for word in (said, fold(said))),
+    *(word for said in _IN_OTHERS if said not in _AGREED for word in (said, fold(said))),
 )
 """How such a title begins."""
 _BEGIN: Final = frozenset(word[:4] for word in BOOKS)
@@ -64,14 +66,18 @@ def is_bookkeeping(title: str) -> bool:
     if title[:4].casefold() not in _BEGIN:
         return False
     said = title.strip(" :").casefold()
-    return re.fullmatch(_TITLE, said) is not None or _without_joints(fold(said).split()) in _OTHERS
+    return re.fullmatch(_TITLE, said) is not None or _is_made(re.findall(r"\w+", fold(said)))
 
 
 def _in_other_language(text: str) -> bool:
-    """Whether what stands before the first figure of a text, weekdays but for, is what was done to a table."""
+    """Whether what stands before the first figure of a text is what was done to a table."""
     before = re.split(r"\d", text, maxsplit=1)
-    words = re.findall(r"\w+", fold(before[0]))
-    if len(before) < 2 or not words or words[0] not in _FIRST:
+    return len(before) > 1 and _is_made(re.findall(r"\w+", fold(before[0])))
+
+
+def _is_made(words: list[str]) -> bool:
+    """Whether words (folded) are one of `_OTHERS`, but for weekdays and months, and for those that lead to a date."""
+    if not words or words[0] not in _FIRST:
         return False
     if _without_joints(words) in _OTHERS:
         return True

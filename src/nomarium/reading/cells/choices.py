@@ -13,7 +13,14 @@ _YES = frozenset(
 _NO = frozenset("no n false f 0 off - – ✗ ✘ ☐ ✕ non faux nein falsch falso nee onwaar nao".split())
 
 _LEAST_BEHIND = 7
-"""Letters of the shortest word for cancelled that counts behind a title."""
+"""Letters from which on a word for cancelled counts behind a title."""
+_SHORT_BEHIND = frozenset("annule aflyst avlyst".split())
+"""Shorter ones that do, and are no other words."""
+_IN_SENTENCES = (
+    r"(?i).*\w\W*\s(?:fällt(?: leider)? aus|findet(?: leider)? nicht statt|"
+    r"gaat(?: helaas)? niet door|n['’]aura pas lieu|n['’]a pas lieu|no se celebra(?:rá)?|non si tiene|non si terrà|ställs in)[\s.!)]*"
+)
+_ENDS_OF_SENTENCES = (" aus", "tatt", "door", "lieu", "ebra", "rará", "iene", "errà", "s in")
 _PUT_OFF = (
     "postponed reporte reportee verschoben aplazado aplazada pospuesto pospuesta uitgesteld rinviato rinviata"
 )
@@ -27,8 +34,8 @@ _STATUS = {
     "TENTATIVE": "tentative provisional provisoire vorlaufig provisorisch provisional tentativo voorlopig "
     "pencilled penciled planned draft maybe possible unconfirmed pending tbc tba to-be-confirmed weather-permitting subject-to-weather if-fine proposed option on-hold hold awaiting waiting requested enquiry",
     "CANCELLED": "cancelled canceled annule annulee annulle annullato annullata abgesagt storniert entfallt fallt-aus "
-    "entfallen ausgefallen cancelado cancelada anulado anulada suspendido geannuleerd afgelast vervallen odwolane "
-    "odwolany odwolana installt aflyst avlyst peruttu vervalt off withdrawn cancel called-off abandoned rained-off canx cxl "
+    "entfallen ausgefallen cancelado cancelada anulado anulada suspendido suspendida suspendu suspendue sospeso sospesa geannuleerd afgelast vervallen odwolane "
+    "odwolany odwolana odwolano odwołane odwołany odwołana odwołano installt installd installda aflyst avlyst kansellert peruttu vervalt off withdrawn cancel called-off abandoned rained-off canx cxl "
     f"not-going-ahead not-running not-happening not-held scrapped declined rejected dropped {_PUT_OFF}",
 }
 _PRIVACY = {
@@ -133,14 +140,34 @@ def _one_word(text: str) -> str:
 
 
 CANCELLING_ENDS = frozenset(
-    cased for word in _CANCELLING if len(word) >= _LEAST_BEHIND for cased in (word[-4:], word[-4:].upper())
-) | {"nulé", "NULÉ", "orté", "ORTÉ"}
+    cased
+    for word in (
+        *_CANCELLING,
+        *_SHORT_BEHIND,
+        *_ENDS_OF_SENTENCES,
+        "annulé",
+        "annulée",
+        "reporté",
+        "reportée",
+        "entfällt",
+        "inställd",
+    )
+    if len(word) >= _LEAST_BEHIND or word in _SHORT_BEHIND or word in _ENDS_OF_SENTENCES or not word.isascii()
+    for cased in (word[-4:], word[-4:].upper())
+)
 """How a text may end that says behind a title that it is cancelled, four letters of it."""
 
 
 def ends_cancelled(text: str) -> bool:
     """Whether a text that stands behind a title is a word for cancelled that is no other word there: `off` may be."""
-    return len(text.strip(" !*.")) >= _LEAST_BEHIND and says_cancelled(text)
+    is_sure = len(text.strip(" !*.")) >= _LEAST_BEHIND or _one_word(text) in _SHORT_BEHIND
+    return is_sure and says_cancelled(text)
+
+
+def says_not_held_in_words(text: str) -> bool:
+    """Whether a title ends with the words of another language that it is not held, `Kurs fällt aus`."""
+    bare = text.rstrip(" .!)")
+    return bare[-4:].casefold() in _ENDS_OF_SENTENCES and re.fullmatch(_IN_SENTENCES, text) is not None
 
 
 def read_privacy(text: str) -> str | Refusal:

@@ -47,8 +47,8 @@ class Times(NamedTuple):
 
 
 _WORD_TIMES = {
-    _NOON: "noon midday midi mittag mittags mediodia middag",
-    _MIDNIGHT: "midnight minuit mitternacht medianoche middernacht",
+    _NOON: "noon midday midi mittag mittags mediodia middag meio-dia mezzogiorno południe",
+    _MIDNIGHT: "midnight minuit mitternacht medianoche middernacht meia-noite mezzanotte midnatt midnat północ",
 }
 _CLOCK_WORDS = {word: secs for secs, words in _WORD_TIMES.items() for word in words.split()}
 _CLOCK = r"""(?x)(?P<hour>\d{1,2})

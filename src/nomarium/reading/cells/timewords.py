@@ -4,7 +4,8 @@ from typing import Final
 
 OPEN_ENDS: Final = frozenset("late dusk dark sunset close closing finish whenever".split())
 """Words for an end that no clock says, `10am till late`."""
-UNKNOWN_WORDS: Final = frozenset("tbc tba tbd ? ?? ??? unknown nnb".split()) | {
+UNKNOWN_WORDS: Final = frozenset("tbc tba tbd ? ?? ??? unknown nnb ntb volgt folgt pendiente følger avoin".split()) | {
+    "a definir", "por definir", "a determinar", "da confermare", "da definire", "da stabilire", "a confirmar", "wird noch bekannt gegeben", "wird noch bekanntgegeben", "noch festzulegen", "meddelas senare", "ej bestamt", "oplyses senere", "kommer senere", "ilmoitetaan myohemmin", "do ustalenia", "do potwierdzenia",
     "open end", "open ended", "a determiner", "a preciser", "a venir", "por determinar", "noch offen", "offenes ende", "late", "dusk", "sunset", "to be confirmed", "to be announced", "to be decided", "a confirmer", "por confirmar", "nog te bepalen",
 }  # fmt: skip
 _LEADS: Final = (
@@ -21,5 +22,8 @@ LAST_OF_AFTER: Final = (
 """How texts end that have such words; the pattern is tried on no others."""
 ALL_DAY_WORDS: Final = frozenset(
     ("all day", "allday", "all-day", "full day", "whole day", "toute la journee", "journee entiere",
-     "ganztagig", "ganztags", "todo el dia", "hele dag", "de hele dag")
+     "all-day event", "all day event", "journee complete", "jour entier", "ganztagig", "ganztags", "ganzer tag", "den ganzen tag",
+     "todo el dia", "dia completo", "hele dag", "de hele dag", "ganse dag", "tutto il giorno", "intera giornata", "giornata intera",
+     "tutta la giornata", "o dia todo", "dia todo", "dia inteiro", "todo o dia", "hela dagen", "heldag", "hele dagen", "heldags",
+     "koko paiva", "koko paivan", "cały dzien", "całodniowe", "cely den", "celodenni")
 )  # fmt: skip

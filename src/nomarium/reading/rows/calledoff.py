@@ -6,7 +6,12 @@ from typing import Final
 
 from nomarium.model.problem import note
 from nomarium.model.refusal import Refusal
-from nomarium.reading.cells.choices import ends_cancelled, says_cancelled, says_put_off
+from nomarium.reading.cells.choices import (
+    ends_cancelled,
+    says_cancelled,
+    says_not_held_in_words,
+    says_put_off,
+)
 from nomarium.reading.cells.moves import moved_away
 from nomarium.reading.cells.words import ENGLISH
 
@@ -75,7 +80,7 @@ def without_cancellation(summary: str) -> str | None:
     said = (behind["word"] or behind["loud"]) if behind is not None else ""
     if behind is not None and ends_cancelled(said):
         return _bare(behind["title"], summary, said)
-    if says_cancelled(summary):
+    if says_cancelled(summary) or says_not_held_in_words(summary):
         return summary
     folded = summary.casefold()
     if any(word in folded for word in _PUT_OFF_WORDS) and re.fullmatch(_PUT_OFF, " ".join(summary.split())):
