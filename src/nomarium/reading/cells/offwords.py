@@ -6,12 +6,13 @@ from typing import Final
 from nomarium.reading.cells.words import fold
 
 OFF_WORDS: Final = (
-    r"\b(?:holidays?|day off|no school|no classes|clos(?:ed|ure)|breaks?|vacation|recess|pd day|p\.?d\.?|in-?service|inset|staff day|snow days?|storm days?|professional (?:development|learning)|"
-    r"half[- ]?terms?|thanksgiving|christmas|easter|remembrance|labou?r day|victoria day|new year|good friday|heritage day|march break|reading week|conges?|ferie|vacances|ferien|feiertage?|feriados?|festivos?|vacaciones|puentes?)\b"
+    r"\b(?:holidays?|day off|no school|no (?:class(?:es)?|lessons?)|week off|clos(?:ed|ure)|breaks?|vacation|recess|pd day|p\.?d\.?|in-?service|inset|staff day|snow days?|storm days?|professional (?:development|learning)|"
+    r"half[- ]?terms?|thanksgiving|christmas|easter|remembrance|labou?r day|victoria day|new year|good friday|heritage day|march break|reading weeks?|"
+    r"conges?|ferie|vacances|relaches?|fermee?s?|fermetures?|\w*ferien|feiertage?|geschlossen|schlie(?:ss|ß)tage?|feriados?|festivos?|vacaciones|puentes?|cerrad[oa]s?|cierre|asueto|"
+    r"vacanz[ae]|chius[oa]|chiusura|\w*vakanties?|gesloten|ferias|fechad[oa]|(?:host|sport|pask|jul|sommar)lov|stangt|\w*ferier?|\w*ferien|lukket|stengt|helligdage?|\w*loma|suljettu|"
+    r"przerwa|zamkniete|prazdniny)\b"
 )
-_CLOSED: Final = (
-    r"\b(?:no (?:school|classes|class|lessons?)|clos(?:ed|ure)|day off|schulfrei|unterrichtsfrei|ferme)\b"
-)
+_CLOSED: Final = r"\b(?:no (?:school|classes|class|lessons?)|clos(?:ed|ure)|day off|schulfrei|unterrichtsfrei|fermee?s?|geschlossen|cerrad[oa]s?|chius[oa]|gesloten|fechad[oa]|stangt|lukket|stengt)\b"
 _EVENTS: Final = (
     r"\b(?:fairs?|fayre|part(?:y|ies)|concerts?|camps?|lunch(?:eon)?|dinner|breakfast|tea|market|trips?|shows?|plays?|performances?|assembly|service|carols?|races?|"
     r"regatta|disco|sale|bazaar|menu|registration|enrolment|workshops?|clubs?|practices?|rehearsals?|meetings?|picnic|walk|hunt|parade|ceremony|crafts?|cards?|quiz|"

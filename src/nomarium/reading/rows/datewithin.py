@@ -5,6 +5,7 @@ from itertools import accumulate
 from typing import Final, NamedTuple
 
 from nomarium.reading.cells.moments import Moment, read_moment
+from nomarium.reading.cells.othermonths import with_months_of
 from nomarium.reading.cells.words import Lexicon, fold
 
 COUNTED = frozenset(
@@ -30,6 +31,9 @@ _WITHIN_DATES = _AROUND_DATES | frozenset(
     "allday".split()
 )
 """Words of four letters or more that stand between the first and the last word of a date with its times."""
+_DENIED = frozenset("no not without except excluding skip kein keine keinen sin geen sem ingen".split())
+_HELD = frozenset(("class", "lesson", "session", "game", "match"))
+"""What is not held on a day, where the other words stand before: its number counts nothing."""
 _MOST_TERMS = 6
 """Above it a number behind `term` is a day: `Half term 26 October`."""
 _OF_TERMS = frozenset(
@@ -84,6 +88,7 @@ class DateWithin(NamedTuple):
 def date_within(text: str, lexicon: Lexicon) -> DateWithin | None:
     """The longest run of words that is a date or a range of dates, and what stands around it."""
     words = text.split()
+    lexicon = with_months_of(words, lexicon)
     anchors = [n for n, word in enumerate(words) if _may_be_in_date(word, lexicon)]
     if not anchors:
         return None
@@ -123,7 +128,8 @@ def _is_cut(words: list[str], at: int, end: int, piece: str, lexicon: Lexicon) -
     if first in COUNTED:
         return True
     named = at > 1 and fold(words[at - 2]) in _OF_TERMS and before == "term"
-    if at and whole[0].isdigit() and not named and _is_counted(before, piece, words[end:]):
+    denied = at > 1 and fold(words[at - 2]).strip("(") in _DENIED and before in _HELD  # No class 12 October
+    if at and whole[0].isdigit() and not (named or denied) and _is_counted(before, piece, words[end:]):
         return True  # Round 1 – 5 September: no range
     counted = _COUNTED_BY_DASH.match(whole) if at else None
     if counted and fold(counted[1]) in lexicon.weekdays and not _names_day(words[at - 1], lexicon):

@@ -49,7 +49,7 @@ _LATE: Final = Refusal(
 )  # fmt: skip
 
 ABOUT_ALL: Final = re.compile(
-    r"(?i)\W*(?:(?:please note|n\.?b\.?|note)\W+)?(?:there\s+(?:is|are|will be)\s+)?(?:no|not|kein\w*|pas de|sin|geen)\b"
+    r"(?i)\W*(?:(?:please note|n\.?b\.?|note)\W+)?(?:there\s+(?:is|are|will be)\s+)?(?:no|not|except|excluding|skip(?:ping)?|kein\w*|nicht|pas de|sauf|sin|excepto|salvo|geen|behalve|niente|tranne|eccetto|sem|exceto|ingen|inget|utom|undtagen|au(?:ß|ss)er)\b"
 )
 """How a line begins that says of all rows when they are not held."""
 

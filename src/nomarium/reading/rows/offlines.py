@@ -23,16 +23,20 @@ from nomarium.reading.rows.opendays import is_open_day
 from nomarium.reading.rows.sectiondate import NOT_THEN
 from nomarium.sheets.sheet import Sheet, cell_text
 
-_NOT_HELD: Final = r"\b(?:no|not|without|except|excluding|kein\w*|pas de|sin|geen)\s+(?:\w+\s+){0,2}(?:classes|class|lessons?|school|teaching|timetable|sessions?|meetings?|unterricht|cours|clases?|les(?:sen)?|held|on)\b|\bsuspended\b|\bcancelled\b"
+_NO: Final = r"(?:no|kein\w*|pas de|pas d['’]|sin|geen|niente|nessuna?|sem|ingen|inget|ikke|ei|brak)"
+_NOT_HELD: Final = (
+    rf"\b(?:{_NO}|not|without|except|excluding|skip(?:ping)?)\s+(?:\w+\s+){{0,2}}(?:classes|class|lessons?|school|teaching|timetable|sessions?|meetings?|held|on|"
+    r"unterricht|kurse?|cours|clases?|les(?:sen)?|lezion[ei]|aulas?|lektion\w*|undervisning|kursus|timer?|lekcji|zajec|tunti\w*|opetusta)\b|\bsuspended\b|\bcancelled\b|^\W*off\W*$"
+)
 _NONE_OF_IT: Final = (
-    r"^\W*(?:(?:please note|n\.?b\.?|note)\W+)?(?:(?:that )?there (?:is|are|will be)\s+)?(?:no|kein\w*|pas de|sin|geen)\s+"
+    r"^\W*(?:(?:please note|n\.?b\.?|note)\W+)?(?:(?:that )?there (?:is|are|will be)\s+)?(?:no|kein\w*|pas de|sin|geen|niente|sem|ingen|inget)\s+"
     r"(?!(?:one|longer|later|more|less|fewer|need|charge|cost|fee|smoking|parking|entry|admission|refunds?|dogs|food|change|problem|booking|bookings|limit|ball games)\b)"
-    r"(?P<what>(?:[^\W\d_]+(?:['’-][^\W\d_]+)?\s+){1,3}?)(?:(?:on|from|between|in|during|for|vom|am|du|del|op|van)\b)?\W*$"
+    r"(?P<what>(?:[^\W\d_]+(?:['’-][^\W\d_]+)?\s+){1,3}?)(?:(?:on|from|between|in|during|for|vom|am|du|le|del|el|dal|il|op|van|em|den|d)\b)?\W*$"
 )
 """Words before a date that say what is not held then, `No training`, `There is no choir on`."""
 _OF_ALL: Final = frozenset(
     "class classes lesson lessons school teaching session sessions meeting meetings training trainings practice practices rehearsal rehearsals "
-    "week weeks beginning commencing half term terms day days date activity activities club clubs coaching games match matches fixtures event events group groups duty duties unterricht training cours clases lessen monday tuesday wednesday thursday friday saturday sunday evening morning afternoon".split()
+    "week weeks beginning commencing half term terms day days date activity activities club clubs coaching games match matches fixtures event events group groups duty duties unterricht training cours clases lessen kurs kurse clase les lezione lezioni aula aulas lektion lektioner undervisning monday tuesday wednesday thursday friday saturday sunday evening morning afternoon".split()
 )
 """What a line says that may be of all rows, whatever they are called."""
 _LEAST_OF_NAME: Final = 4
@@ -269,6 +273,8 @@ def _dates_of(text: str) -> Iterator[_Dated]:
         words = behind if begins else before
         if any(map(str.isalpha, re.sub(_AND, "", words))):
             name, kind = _tidy(words), _kind(words)
+            if len(parts) == 1 and _is_off_behind(kind, before, behind):
+                kind = "off"
             left_out = kind != "off" and re.search(NOT_THEN, words) is not None
         is_open = names_several(found, ENGLISH) or is_open_day(before, found.text, behind, ENGLISH)
         yield _Dated(
@@ -276,10 +282,18 @@ def _dates_of(text: str) -> Iterator[_Dated]:
             kind,
             found,
             is_open,
-            "week-span" in found.moment.notes or re.search(_WEEK, before) is not None,
+            "week-span" in found.moment.notes or re.search(_WEEK, f"{before}{found.text[:2]}") is not None,
             left_out,
             before,
         )
+
+
+def _is_off_behind(kind: str, before: str, behind: str) -> bool:
+    """Whether what stands behind the one date of a line says that nothing is held then, `Market day 12 October – no classes`; where the
+    words before it are about a term, nothing else may stand there: `Week of 12 October off`."""
+    return re.fullmatch(r"\W*off\W*", fold(behind)) is not None or (
+        not kind and _kind(f"{before} {behind}") == "off"
+    )
 
 
 def _begun_and_ended(dated: list[_Dated]) -> list[_Dated]:

@@ -16,7 +16,7 @@ from nomarium.reading.rows.opendays import is_open_day
 from nomarium.reading.rows.titlerepeats import repeat_said
 from nomarium.sheets.sheet import cell_text
 
-NOT_THEN: Final = r"(?i)\b(?:not|except|excluding|excl\.?|apart from|but not|without|nicht|ausser|außer|sauf|excepto|behalve)\W{0,4}(?:on|for|am|le|el|op)?\W{0,4}$"
+NOT_THEN: Final = r"(?i)\b(?:not|except|excluding|excl\.?|apart from|but not|without|skip(?:ping)?|nicht|ausser|außer|sauf|excepto|salvo|exceto|tranne|eccetto|behalve|utom|undtagen|unntatt)\W{0,4}(?:on|for|am|le|el|il|op|em|den)?\W{0,4}$"
 """How words end before a date that is left out."""
 LABEL: Final = r"(?i)^(?:date|datum|day|jour)\s*:"
 """What a title may say before its date."""
