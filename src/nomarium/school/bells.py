@@ -18,6 +18,7 @@ from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.school.bellsheets import bare_schedule
 from nomarium.school.codes import Codes
 from nomarium.school.datewords import looks_like_date
+from nomarium.school.itemlengths import length_said, length_unlike
 from nomarium.school.planheads import plain
 from nomarium.school.plantables import Item, Table
 from nomarium.school.yeartables import Special
@@ -212,6 +213,9 @@ def _set(
             message = f"Period {period} ends at {clock_text(end_secs)}, before it starts at {clock_text(start_secs)}."
             problems.append(item.problem("end-before-start", "end", message, "Correct its times."))
             continue
+        if (unlike := length_unlike(item, start_secs, end_secs)) is not None:
+            problems.append(unlike)
+            continue
         rival = next(
             (one for one in found.values() if one.start_secs < end_secs and start_secs < one.end_secs), None
         )
@@ -250,6 +254,12 @@ def _times(item: Item, problems: list[Problem]) -> tuple[Clock, Clock] | None:
                 clocks.append(moment.end)
                 break
     start, end = clocks[0], clocks[1] if len(clocks) > 1 else None
+    length = length_said(item)
+    if isinstance(length, Problem):
+        problems.append(length)
+        return None
+    if start is not None and end is None and length is not None:
+        end = start._replace(secs=start.secs + length)
     if start is None or end is None:
         field = "start" if start is None else "end"
         problems.append(

@@ -2,7 +2,7 @@
 
 import datetime as dt
 import re
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from itertools import pairwise
 from typing import Final, NamedTuple
 
@@ -15,6 +15,7 @@ from nomarium.reading.layouts.namedslots import NAME, is_break
 from nomarium.reading.layouts.slots import time_of
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.school.planheads import field_of
+from nomarium.school.turning import on_its_side
 from nomarium.sheets.sheet import Sheet, cell_text
 
 _PERIOD: Final = r"(?i)(?:(?:period|per\.?|pd\.?|p|block|lesson|slot|hour|stunde|heure|periode|bloc|module|mod)\s*)?(?P<code>\d{1,2}[A-Za-z]?|(?-i:I{1,3}|IV|VI{0,3}|IX|X)|(?<![A-Za-z])[A-Z])(?:\s*(?:st|nd|rd|th)?(?:\s*(?:period|hour|lesson|stunde))?)?\.?"
@@ -142,3 +143,11 @@ def heads_of_lines(sheet: Sheet) -> list[str]:
         if are_names and (is_time(below[0]) or is_period(label)):
             return names
     return []
+
+
+def labels_drawn(sheets: Iterable[Sheet]) -> set[str]:
+    """The words that head the columns, or the lines, of drawings that may be weeks of labels which nothing names yet."""
+    found = set[str]()
+    for sheet in sheets:
+        found |= {*(heads_of_lines(sheet) or heads_of_lines(on_its_side(sheet)))}
+    return found

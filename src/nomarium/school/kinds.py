@@ -82,7 +82,8 @@ def kind_of(
         columns = found.columns if found is not None and has_days_off else {}
         return Kind(named, "its name", columns, has_days_off)
     if named == "cycle" and "label" not in look.head(named)[1]:
-        return Kind(named, "its name", _columns(look, named))
+        shown = _columns(look, named)
+        return Kind(named, "its name", shown) if shown else Kind("", "nothing in it says so", hint="cycle")
     if named == "lessons" and "title" not in look.head(named)[1] and (found := _timetable(look)) is not None:
         return found  # lessons of a week, and not what each of them is about
     if named == "rotation" and (found := _cycle(look)) is not None:
@@ -126,8 +127,24 @@ _NEEDED: Final = frozenset(("terms", "daysoff", "cycle", "bells", "timetable", "
 
 def _columns(look: Look, table: str) -> dict[str, int]:
     """The columns of a table that its cells show rather than its headings."""
-    found = _cycle(look) if table == "cycle" else None
-    return dict(found.columns) if found is not None else {}
+    if table == "cycle":
+        found = _cycle(look)
+        return dict(found.columns) if found is not None else {}
+    return _of_days(look, table) if table in ("daysoff", "terms") else {}
+
+
+def _of_days(look: Look, table: str) -> dict[str, int]:
+    """The columns of names and of days where the headings of a table do not say them: the only one of words, and a date or two."""
+    at, columns = look.head(table)
+    if {"name", "first"} <= columns.keys() or look.width < 2:
+        return {}
+    dates = next(
+        filter(None, ([n for n in range(look.width) if are_dates(look, at, n)] for at in range(-1, 10))), []
+    )
+    words = [n for n in range(look.width) if n not in dates and look.cells(at, n)]
+    if not 0 < len(dates) < 3 or len(words) != 1:
+        return {}
+    return {"name": words[0], **dict(zip(("first", "last"), dates, strict=False))}
 
 
 def _timetable(look: Look) -> Kind | None:
@@ -186,7 +203,13 @@ def _bells(look: Look) -> Kind | None:
     if with_bells_in_rows(look.sheet) is not look.sheet and not look.draws_classes:
         return Kind("bells", "periods with times for several kinds of day")
     at, columns = look.head("bells")
-    if at < 0 or "period" not in columns or not ({"start", "end"} <= columns.keys() or "time" in columns):
+    if (
+        at < 0
+        or "period" not in columns
+        or not (
+            {"start", "end"} <= columns.keys() or {"start", "length"} <= columns.keys() or "time" in columns
+        )
+    ):
         return None
     times = [columns[field] for field in ("start", "end", "time") if field in columns]
     if any(share(look.cells(at, column), is_time) < _MOSTLY for column in times):

@@ -9,7 +9,7 @@ from nomarium.model.refusal import Refusal
 from nomarium.model.wording import counted
 from nomarium.reading.cells.lengths import read_length
 from nomarium.school.bells import Bells
-from nomarium.school.owntimes import length_unit
+from nomarium.school.itemlengths import length_unit
 from nomarium.school.plantables import Item
 
 _OF_PERIODS: Final = r"(?i)(?P<count>\d{1,2}|single|double|triple)\s*(?:periods?|lessons?|blocks?|slots?|p)?"

@@ -7,7 +7,6 @@ from typing import Literal
 from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import clock_text, counted
-from nomarium.reading.cells.lengths import read_length
 from nomarium.reading.cells.moments import Moment, read_moment
 from nomarium.reading.cells.times import DAY_SECS, Clock
 from nomarium.reading.cells.words import ENGLISH
@@ -15,6 +14,7 @@ from nomarium.reading.columns.clocks import ClockFound, as_typed, clock_from, cl
 from nomarium.reading.columns.headings import NO_UNIT
 from nomarium.reading.options import ReadingOptions
 from nomarium.school.bells import Bell
+from nomarium.school.itemlengths import length_said, length_unlike
 from nomarium.school.plantables import Item
 from nomarium.sheets.sheet import cell_text
 
@@ -130,11 +130,10 @@ def _bell(item: Item, times: dict[_Field, Moment], found: ClockFound, length_sec
         halves.append(half)
     begins, ends = halves
     assert begins is not None
-    if ends is None and item.text("length"):
-        length = read_length(item.text("length"), length_unit(item))
-        if isinstance(length, Refusal):
-            return length.problem(item.place("length"), item.text("length"))
-        length_secs = length
+    said = length_said(item)
+    if isinstance(said, Problem):
+        return said
+    length_secs = length_secs if said is None else said
     end_secs = ends.secs if ends is not None else begins.secs + length_secs
     if (
         ends is not None
@@ -146,15 +145,6 @@ def _bell(item: Item, times: dict[_Field, Moment], found: ClockFound, length_sec
     if end_secs <= begins.secs or end_secs > DAY_SECS:
         message = f"The class ends at {clock_text(end_secs % DAY_SECS)}, before it starts at {clock_text(begins.secs)}."
         return item.problem("end-before-start", end_field, message, "Correct its times.")
-    said = (
-        read_length(item.text("length"), length_unit(item)) if item.text("length") else end_secs - begins.secs
-    )
-    if not isinstance(said, Refusal) and int(said) != end_secs - begins.secs:
-        message = f"The length is not the time from {clock_text(begins.secs)} to {clock_text(end_secs)}."
-        return item.problem("length-conflict", "length", message, "Correct it or leave it blank.")
+    if (unlike := length_unlike(item, begins.secs, end_secs)) is not None:
+        return unlike
     return Bell(item.text("period"), begins.secs, end_secs, "", item)
-
-
-def length_unit(item: Item) -> int:
-    """The seconds of one unit of a plain number under the heading of lengths: minutes, unless it says hours."""
-    return 3600 if "hour" in item.table.headings.get("length", "").casefold() else 60

@@ -22,14 +22,14 @@ HEADINGS: dict[str, dict[str, str]] = {
         "code": "Code, term code, short, short name, abbreviation, abbr, sigle, kurzel, id",
     },
     "daysoff": {
-        "name": "Name, what, holiday, title, day off, reason, event, description, nom, conge, closure, why, occasion, ferien, feiertag, anlass, vacances, vacaciones, festivo, motivo, vakantie, naam, vacanza",
+        "name": "Name, what, holiday, title, day off, reason, event, description, nom, conge, closure, why, occasion, ferien, feiertag, anlass, grund, raison, motif, vacances, vacaciones, festivo, motivo, reden, vakantie, naam, vacanza, causale, anledning, arsag",
         "first": "First day, date, day, start, start date, from, first, begins, premier jour, debut, du, dates, when, closed, closed on, begins on, starts, von, ab, beginn, datum, inicio, desde, del, fecha, van, begin, inizio, dal, data",
         "last": "Last day, end, end date, to, until, last, ends, dernier jour, fin, au, bis, ende, hasta, al, tot, einde, fine",
         "cycle": "Cycle, rotation, effect on the cycle", "division": "Division, section, school",
         "kind": "Kind, type, category, categorie, genre",
     },
     "cycle": {
-        "label": "Label, day, cycle day, code, letter, jour, etiquette, letter day, day letter, rotation day, day number, day no, day type, rotation", "name": "Name, day name, title, nom",
+        "label": "Label, day, cycle day, code, letter, jour, jour du cycle, zyklustag, dia del ciclo, giorno del ciclo, etiquette, letter day, day letter, rotation day, day number, day no, day type, rotation", "name": "Name, day name, title, nom",
         "weekday": "Weekday, day of the week, day of week, jour de la semaine", "week": "Week, semaine",
         "date": "Date, dates", "bells": "Bells, schedule, bell schedule, day schedule, schedule type, bell",
     },
@@ -44,6 +44,7 @@ HEADINGS: dict[str, dict[str, str]] = {
         "division": "Division, section, school", "period": "Period, block, slot, lesson, code, periode, period no, period number, per, pd, prd, p, hour, class period, bell, session, stunde",
         "start": "Start, begins, start time, from, starts, debut, de, begin, begin time, starts at", "end": "End, ends, end time, to, until, fin, a, finish, finishes, ends at, finish time",
         "name": "Name, title, period name, nom", "time": "Time, times, hours, heures",
+        "length": "Length, duration, minutes, mins, duree, dauer, duracion, durata, duur",
     },
     "timetable": {
         "class": "Class, what, course, section, class code, course code, code, subject, classe, cours, course number, course no, activity, lesson, module, club, kurs, fach, asignatura, materia, matiere, curso, vak, amne, disciplina, crs, crs-sec, course-section, crs section, unit, unit code, unit no, module code, subject code",

@@ -17,7 +17,7 @@ from nomarium.school.datedbells import days_with_bells
 from nomarium.school.datesoff import dates_off, rows_with
 from nomarium.school.datewords import looks_like_date
 from nomarium.school.daycolumns import days_in_rows
-from nomarium.school.drawnlines import heads_of_lines
+from nomarium.school.drawnlines import heads_of_lines, labels_drawn
 from nomarium.school.drawnweeks import drawn_week
 from nomarium.school.finding import labels_of_sheets
 from nomarium.school.foundtexts import class_texts, is_unfilled, label_texts, labels_in
@@ -25,6 +25,7 @@ from nomarium.school.keydates import WHY_KEY_DATES, KeyDates, key_dates
 from nomarium.school.kind import Kind
 from nomarium.school.kinds import draws_lessons, kind_of
 from nomarium.school.labelcalendars import dated_labels, with_labelled_days
+from nomarium.school.listedcycles import listed_cycle
 from nomarium.school.numberedweeks import WHY_WEEKS, NumberedWeeks, Uncounted, numbered_weeks
 from nomarium.school.planheads import asked_headings
 from nomarium.school.plantables import EXPLANATION, TITLES, Table, cut_table
@@ -122,7 +123,7 @@ def sheets_found(
             weeks.append(numbered)
         elif kind.hint == "timetable" and is_unfilled(sheet):
             notes.append(unfilled(sheet))
-        elif kind.hint not in ("", "timetable"):
+        elif kind.hint not in ("", "timetable", "cycle"):
             passed_over(sheet, kind, problems, notes)
         elif not kind.table:
             idle.append((sheet, kind))
@@ -165,7 +166,9 @@ def _take_others(
             _take_as(found, sheet, Kind("terms", "lines that say when there is school, or when not"))
             found.accounts.append(account)
         else:
-            _take_idle(found, sheet, kind, asked, problems, notes)
+            _take_idle(
+                found, sheet, kind, [one for one, _ in idle if one is not sheet], asked, problems, notes
+            )
     return said
 
 
@@ -242,12 +245,14 @@ def _take_idle(
     found: SheetsFound,
     sheet: Sheet,
     kind: Kind,
+    idle: Sequence[Sheet],
     asked: Mapping[str, str],
     problems: list[Problem],
     notes: list[Problem],
 ) -> None:
-    """Take a sheet that is no table by itself as what the others make of it, or pass it over."""
+    """Take a sheet that is no table by itself as what the others make of it, those that are `idle` too; or pass it over."""
     is_asked, labels = kind.why == "as asked", labels_in(found.tables)
+    texts = label_texts(found.tables, found.grids) or labels_drawn([*idle, *(one for _, one in found.grids)])
 
     def take(kind: Kind, rows: Sheet = sheet) -> None:
         _take_as(found, sheet, kind)
@@ -255,12 +260,10 @@ def _take_idle(
 
     if not is_asked and (ringing := days_of_bells(sheet, found.tables.get("bells"))) is not None:
         take(Kind("specialdays", "dates under the name of a bell schedule"), ringing)
-    elif (
-        not is_asked
-        and "cycle" not in found.tables
-        and (columns := dated_labels(sheet, label_texts(found.tables, found.grids)))
-    ):
+    elif not is_asked and "cycle" not in found.tables and (columns := dated_labels(sheet, texts)):
         take(Kind("cycle", "dates with the labels of the classes", columns))
+    elif not (is_asked or "cycle" in found.tables) and (order := listed_cycle(sheet, texts)) is not None:
+        take(Kind("cycle", "the labels of the classes in their order"), order)
     elif not is_asked and days_in_rows(sheet, labels) is not None:
         take(Kind("timetable", "classes with a column a label"))
     elif not is_asked and labels and drawn_week(sheet, labels) is not None:
@@ -277,7 +280,7 @@ def _take_idle(
         found.grids.append(("", sheet))
     elif not (is_asked or "timetable" in found.tables or found.grids) and heads_of_lines(sheet):
         found.grids.append(("", sheet))  # a week drawn with labels that nothing names: said where it is read
-    elif not is_asked and (dates := holds_dates(sheet)) is not None:
+    elif not is_asked and (dates := holds_dates(sheet, found.tables.get("terms"))) is not None:
         problems.append(dates)
     else:
         passed_over(sheet, kind, problems, notes)

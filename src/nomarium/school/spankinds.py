@@ -74,13 +74,13 @@ def _long_spans(look: Look, at: int, columns: Mapping[str, int]) -> float | None
     edges = [columns[field] for field in ("first", "last") if field in columns]
     lengths = []
     for _, row in look.rows[at + 1 :]:
-        days = [day for column in edges if column < len(row) for day in _ordinals(row[column])]
+        days = [day for column in edges if column < len(row) for day in ordinals_about(row[column])]
         if len(days) > 1:
             lengths.append(days[-1] - days[0])
     return sum(length >= _LONG_SPAN for length in lengths) / len(lengths) if lengths else None
 
 
-def _ordinals(cell: Cell) -> list[int]:
+def ordinals_about(cell: Cell) -> list[int]:
     """About which days a cell of dates is, one or two: their order of figures may still be open, which moves them little
     against a term."""
     moment = read_date(cell)

@@ -1,12 +1,16 @@
 """What is said of sheets that could be two tables of a plan, that cannot be read, or that are none."""
 
+import re
 from collections.abc import Sequence
 from itertools import islice
+from typing import Final
 
+from nomarium.model.cell import Cell
 from nomarium.model.limits import MOST_TABLE_ROWS
 from nomarium.model.problem import Place, Problem, note
 from nomarium.model.wording import listed
 from nomarium.reading.cells.offwords import is_off
+from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.headings import DATE_FIELDS, match_heading
 from nomarium.school.codes import weekday_of
 from nomarium.school.datewords import looks_like_date
@@ -15,6 +19,7 @@ from nomarium.school.drawnowners import first_part
 from nomarium.school.kind import Kind
 from nomarium.school.planheads import HEADINGS
 from nomarium.school.plantables import TITLES, Table, near_table
+from nomarium.school.spankinds import ordinals_about
 from nomarium.sheets.sheet import Sheet, cell_text, is_blank
 
 _MEANS = {
@@ -22,6 +27,8 @@ _MEANS = {
     "events": "are events like any other",
 }  # fmt: skip
 """What the rows of tables mean that could be either."""
+_OF_THE_PAPER: Final = r"\b(?:versions?|changes?|change log|changelog|revisions?|history|log|authors?|edited|updated?|modified|to ?do|tasks?|actions?|owner|status)\b"
+"""Words in the name or the headings of a sheet whose dates are about the workbook, or about work to be done."""
 _LEAST_CLASSES = 3
 """Classes, and days or times, that a sheet must name to look like a timetable."""
 _LONGEST_NAME = 40
@@ -91,10 +98,11 @@ def _closes_school(sheet: Sheet) -> Problem | None:
     return None
 
 
-def holds_dates(sheet: Sheet) -> Problem | None:
-    """A problem where a sheet that is no part of a plan has dates and nothing beside them, or words that come back: they say
-    something of school days, and are no events."""
+def holds_dates(sheet: Sheet, terms: Table | None) -> Problem | None:
+    """A problem where the rows of a sheet that is no part of a plan have dates: they may be days without school, which all classes
+    would be held on; words that come back are said of school days, too."""
     rows = [(number, row) for number, row in islice(sheet.rows(), MOST_TABLE_ROWS) if not is_blank(row)]
+    headed = fold(" ".join((called(sheet), *(cell_text(cell) for _, row in rows[:1] for cell in row))))
     for n in range(max((len(row) for _, row in rows), default=0)):
         dated = {number: row for number, row in rows if n < len(row) and looks_like_date(row[n])}
         match = match_heading(cell_text(rows[0][1][n])) if n < len(rows[0][1]) else None
@@ -102,7 +110,9 @@ def holds_dates(sheet: Sheet) -> Problem | None:
         if not dated or len(dated) * 2 < len(rows) - 1 or (len(dated) == 1 and not is_headed):
             continue
         words = [" ".join(map(cell_text, (*row[:n], *row[n + 1 :]))).strip() for row in dated.values()]
-        if any(words) and len({*words}) * 2 > len(words):
+        are_each_another = any(words) and len({*words}) * 2 > len(words)
+        days = [row[n] for row in dated.values()]
+        if are_each_another and (re.search(_OF_THE_PAPER, headed) or not _is_in_terms(days, terms)):
             continue
         message = f"The sheet “{called(sheet)}” holds dates, and is no part of the plan as it stands: what they say would be lost."
         remedy = (
@@ -111,6 +121,16 @@ def holds_dates(sheet: Sheet) -> Problem | None:
         )
         return Problem("table-unread", message, remedy, sheet.place(next(iter(dated))))
     return None
+
+
+def _is_in_terms(days: Sequence[Cell], terms: Table | None) -> bool:
+    """Whether some of the days of cells are in the terms, or may be."""
+    if terms is None:
+        return True
+    edges = [day for item in terms.items for cell in item.cells.values() for day in ordinals_about(cell)]
+    return any(
+        min(edges, default=0) <= day <= max(edges, default=0) for cell in days for day in ordinals_about(cell)
+    )
 
 
 def _has_classes(sheet: Sheet, classes: frozenset[str]) -> Problem | None:

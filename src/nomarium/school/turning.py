@@ -11,6 +11,12 @@ def turn(rows: Sequence[Row]) -> list[Row]:
     return [(n, [row[n] if n < len(row) else "" for _, row in rows]) for n in range(width)]
 
 
+def on_its_side(sheet: Sheet) -> Sheet:
+    """A sheet whose rows are its columns."""
+    rows = turn([*sheet.rows()])
+    return sheet._replace(read_rows=lambda: iter(rows))
+
+
 def turned(sheet: Sheet, rows: Sequence[Row]) -> Sheet:
     """A sheet whose merged areas are exchanged as its rows and columns are."""
     at = {number: n for n, (number, _) in enumerate(rows)}
