@@ -61,11 +61,20 @@ class Look:
     @cached_property
     def _drawn(self) -> DrawnWeek | None:
         """Several tests ask for it, and finding out reads the whole sheet."""
-        return drawn_week(self.sheet)
+        return None if any(self._has_weekdays_down(n) for n in range(self.width)) else drawn_week(self.sheet)
+
+    def _has_weekdays_down(self, column: int) -> bool:
+        """Whether seven words come back down a column in the same order, three weeks at least: the weekdays beside the days of a planner."""
+        texts = [text for _, row in self.rows if column < len(row) and (text := cell_text(row[column]))]
+        days = texts[-_ROUNDS * _ROUND :]
+        return len(days) == _ROUNDS * _ROUND and len({*days}) == _ROUND and days[_ROUND:] == days[:-_ROUND]
 
     @cached_property
     def width(self) -> int:
         return max((len(row) for _, row in self.rows), default=0)
+
+
+_ROUNDS, _ROUND = 3, 7
 
 
 def share(cells: Sequence[Cell], test: Callable[[Cell], bool]) -> float:

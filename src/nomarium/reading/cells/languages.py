@@ -120,6 +120,16 @@ def month_of_word(word: str) -> int | None:
     return months.pop() if len(months) == 1 else None
 
 
+@lru_cache(maxsize=64)
+def language_of_months(words: frozenset[str]) -> Lexicon | None:
+    """The names, the shortest weekdays with them, of the likeliest language in which those words (folded) are all months."""
+    for code in LIKELY_LANGUAGES:
+        lexicon = lexicon_of(code, with_short=True)
+        if lexicon is not None and words <= lexicon.months.keys():
+            return lexicon
+    return None
+
+
 def find_language(texts: Sequence[str], around: Iterable[str] = ()) -> LanguageFound | None:
     """The language in which the most of these texts are dates; None when there is none at all.
 

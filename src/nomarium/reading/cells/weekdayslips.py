@@ -29,12 +29,12 @@ def is_like_weekday(text: str) -> bool:
         return True
     most = 2 if len(word) >= _LONG else 1
     return any(
-        len(name) >= _SHORTEST and _slips(word, name) <= min(most, 2 if len(name) >= _LONG else 1)
+        len(name) >= _SHORTEST and slips(word, name) <= min(most, 2 if len(name) >= _LONG else 1)
         for name in ENGLISH.weekdays
     )
 
 
-def _slips(word: str, name: str) -> int:
+def slips(word: str, name: str) -> int:
     """How many letters are too many, too few, others or exchanged with the next one (Damerau and Levenshtein's distance of
     neighbouring letters)."""
     before, row = list[int](), list(range(len(name) + 1))

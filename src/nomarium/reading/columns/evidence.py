@@ -23,6 +23,7 @@ from nomarium.reading.columns.fitting import IN_SCHOOL_YEAR, left_readings, runs
 from nomarium.reading.columns.gathered import Gathered
 from nomarium.reading.columns.headings import unit_of
 from nomarium.reading.columns.midnights import midnight_columns
+from nomarium.reading.columns.shortyears import months_or_days
 from nomarium.reading.options import Order, ReadingOptions
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
@@ -92,6 +93,7 @@ def _decisions(gathered: Gathered, options: ReadingOptions, is_whole: bool) -> t
         )
         remedy = f"Say which with --language, such as --language {language.code}."
         problems.append(Problem("language-ambiguous", message, remedy, gathered.sheet.place()))
+    problems += months_or_days(gathered.sheet, gathered.columns, gathered.first_rows)
     if gathered.weekday_column is None and gathered.sheet.name:  # a text file has no dates of its own
         from nomarium.reading.columns.swapped import swapped_dates
 

@@ -5,11 +5,13 @@ from collections.abc import Iterable, Sequence
 from itertools import islice
 
 from nomarium.model.cell import Cell
+from nomarium.reading.cells.othermonths import OTHER_MONTHS
 from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Row, cell_text
 
 _NUMBERED = r"([^\W\d_]+)\.?,?\s*\d{1,2}"
+_LONGEST_MONTH = 20
 _TOP_ROWS = 30
 """Rows among which the weekdays must stand for their language to be found."""
 
@@ -62,3 +64,61 @@ def weekday_columns(row: Sequence[Cell], lexicon: Lexicon, others: int = 1) -> d
     distinct = len(set(found.values())) == len(found)
     most = max(others, len(found) // 2 + 1) if len(found) >= _LEAST_OF_A_WEEK else others
     return found if distinct and len(filled) - len(found) <= most else {}
+
+
+_LEAST_MONTHS = 2
+"""Months in a row or in a column from which on they show a language."""
+
+
+def with_months(rows: Sequence[Row], known: Lexicon) -> Lexicon:
+    """The names known, and those of the language whose months head columns, or stand one below the other, where `known` does not know
+    them all: `septembre`, `octobre`."""
+    top = [row for _, row in rows[:_TOP_ROWS]]
+    lines = [*top, *([row[n] for row in top if n < len(row)] for n in range(2))]
+    for line in lines:
+        words = {word for cell in line if isinstance(cell, str) and (word := _month_word(cell))}
+        named = words & (OTHER_MONTHS | known.months.keys())
+        if len(named) >= _LEAST_MONTHS and not named <= known.months.keys():
+            from nomarium.reading.cells.languages import language_of_months
+
+            found = language_of_months(frozenset(named - known.months.keys()))
+            if found is not None:
+                return known.extended(found)
+    return known
+
+
+def _month_word(text: str) -> str:
+    """The one word of a short text, folded, a year beside it; nothing for any other."""
+    words = re.findall(r"[^\W\d_]+", text) if len(text) <= _LONGEST_MONTH else []
+    return fold(words[0]) if len(words) == 1 else ""
+
+
+_LEAST_OF_DAYS, _WEEK = 14, 7
+"""Cells of a column, or of a row, that begin with the weekdays of a planner's days; and so many different ones."""
+
+
+def with_weekdays_within(rows: Sequence[Row], known: Lexicon) -> Lexicon:
+    """The names known, and those of the language whose weekdays stand beside the days of a planner, or begin their cells."""
+    table = [row for _, row in rows]
+    width = max(map(len, table), default=0)
+    columns = ([row[n] for row in table if n < len(row)] for n in range(width))
+    for line in (*columns, *table[:_TOP_ROWS]):
+        words = [word for cell in line if (word := _first_word(cell))]
+        named = frozenset(word for word in words if words.count(word) > 1)
+        if (
+            len(words) < _LEAST_OF_DAYS
+            or not _WEEK - 2 <= len(named) <= _WEEK
+            or named & known.weekdays.keys()
+        ):
+            continue
+        from nomarium.reading.cells.languages import weekday_lexicon
+
+        found = weekday_lexicon(named)
+        if found is not None:
+            return known.extended(found)
+    return known
+
+
+def _first_word(cell: Cell) -> str:
+    match = re.match(r"[^\W\d_]+", cell) if isinstance(cell, str) else None
+    return fold(match[0]) if match is not None else ""

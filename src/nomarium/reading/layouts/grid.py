@@ -17,9 +17,17 @@ from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.columns.decisions import Decisions, resolve_day
 from nomarium.reading.columns.decisions import told as decided_told
 from nomarium.reading.columns.lexicons import lexicon_for
+from nomarium.reading.columns.shortyears import may_be_months
 from nomarium.reading.layouts.celltimes import CellLine, lines_of_cell
 from nomarium.reading.layouts.drawn import DrawnEntry, after_remarks, date_part, merged_from
-from nomarium.reading.layouts.gridblocks import Block, grid_blocks, lines_alone, names_of_slots, numbering
+from nomarium.reading.layouts.gridblocks import (
+    Block,
+    day_cells,
+    grid_blocks,
+    lines_alone,
+    names_of_slots,
+    numbering,
+)
 from nomarium.reading.layouts.headdates import decide_days
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.namedslots import is_break, slot_of
@@ -65,12 +73,16 @@ def read_grid(sheet: Sheet, options: ReadingOptions) -> Reading | NotRead:
     lexicon = lexicon_for(options)
     rows = [(number, row) for number, row in sheet.rows() if not is_blank(row)]
     blocks = grid_blocks(sheet, rows, lexicon)
-    if not blocks or (not blocks[0].dates_across and _are_over_posts(rows, blocks[0].header_row)):
+    if (
+        not blocks
+        or (not blocks[0].dates_across and _are_over_posts(rows, blocks[0].header_row))
+        or may_be_months([cell for _, cell in day_cells(blocks)])
+    ):
         message = f"{sheet.title} is no grid: no row or column of dates crosses one of times."
         remedy = "Put dates in the top row and times in the first column, or the other way."
         return not_read(sheet, "no-grid", "it is no grid", "grid-none", message, remedy)
     title_rows = [(number, row) for number, row in rows if number < blocks[0].header_row]
-    days = decide_days(sheet, _day_cells(blocks), options, above=title_rows)
+    days = decide_days(sheet, day_cells(blocks), options, above=title_rows)
     entries: list[DrawnEntry | Problem] = []
     above = " ".join([sheet.name or "", *(cell_text(cell) for _, row in title_rows for cell in row)])
     length = said_length(rows)
@@ -102,19 +114,6 @@ def _are_over_posts(rows: Sequence[Row], header_row: int) -> bool:
     times = {n for n, cell in enumerate(over) if time_of(cell) is not NOTHING}
     are_words = len(texts) > len(times) > 1 and not any(map(str.isdigit, "".join(texts.values())))
     return are_words and times <= texts.keys() and not looks_like_date(below[0])
-
-
-def _day_cells(blocks: Sequence[Block]) -> list[tuple[int, Cell]]:
-    cells: list[tuple[int, Cell]] = []
-    for block in blocks:
-        if block.dates_across:
-            cells += [(block.header_row, cell) for _, cell in block.across]
-        else:
-            column = block.label_column
-            cells += [
-                (n, row[column]) for n, row in block.rows if column < len(row) and cell_text(row[column])
-            ]
-    return cells
 
 
 class _Grid:

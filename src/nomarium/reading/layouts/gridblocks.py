@@ -207,3 +207,17 @@ def are_only_numbers(cells: Sequence[Cell]) -> bool:
     1 are hours."""
     numbers = [text for cell in cells if (text := cell_text(cell))]
     return bool(numbers) and all(map(str.isdecimal, numbers)) and int(numbers[0]) < 7 and len(numbers[0]) < 2
+
+
+def day_cells(blocks: Sequence[Block]) -> list[tuple[int, Cell]]:
+    """The cells of days that head blocks, with the numbers of their rows."""
+    cells: list[tuple[int, Cell]] = []
+    for block in blocks:
+        if block.dates_across:
+            cells += [(block.header_row, cell) for _, cell in block.across]
+        else:
+            column = block.label_column
+            cells += [
+                (n, row[column]) for n, row in block.rows if column < len(row) and cell_text(row[column])
+            ]
+    return cells

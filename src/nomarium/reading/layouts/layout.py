@@ -11,7 +11,7 @@ from nomarium.model.account import Account
 from nomarium.model.event import Event
 from nomarium.model.problem import Problem
 from nomarium.reading.cells.words import Lexicon
-from nomarium.reading.columns.lexicons import lexicon_of_numbered, lexicon_of_weekdays
+from nomarium.reading.columns.lexicons import lexicon_of_numbered, lexicon_of_weekdays, with_months
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import TOP_ROWS, Row, Sheet
 
@@ -74,7 +74,9 @@ class Top:
     def lexicon(self) -> Lexicon:
         """The names of the language that the dates or the weekdays show."""
         known = self.seen or self.of_weekdays
-        return known if self.options.languages else lexicon_of_numbered(self.rows, known)
+        if self.options.languages:
+            return known
+        return with_months(self.rows, lexicon_of_numbered(self.rows, known))
 
     @cached_property
     def of_weekdays(self) -> Lexicon:
@@ -167,7 +169,7 @@ LAYOUTS: tuple[Layout, ...] = (
     Layout("events", "headtimes", only_after=frozenset(("no-titles",))),
     Layout("events", "headyears", only_after=_NO_DATES),
     Layout("events", "monthcolumns", only_after=_DRAWN),
-    Layout("wall", "wall", only_after=_DRAWN, asked_as=("month",)),
+    Layout("wall", "wall", only_after=_DRAWN | {"no-day-one"}, asked_as=("month",)),
     Layout("matrix", "matrix", only_after=_DRAWN, asked_as=("month",)),
     Layout("events", "headdays", only_after=_DRAWN),
     Layout("events", "daypairs", only_after=_DRAWN),

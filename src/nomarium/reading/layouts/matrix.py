@@ -14,7 +14,10 @@ from nomarium.reading.layouts.codes import is_idle
 from nomarium.reading.layouts.drawn import DrawnEntry, after_remarks, date_part
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.monthheads import Month, months_across, months_by_letter, with_years
+from nomarium.reading.layouts.onside import turned
+from nomarium.reading.layouts.slippedmonths import slipped_months
 from nomarium.reading.layouts.slots import time_of
+from nomarium.reading.layouts.unusedcolumns import unused_columns
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, cell_text, is_blank
 
@@ -33,22 +36,39 @@ def look(top: Top) -> Reading | NotRead:
     sheet, lexicon = top.sheet, top.lexicon
     rows = [(number, row) for number, row in sheet.rows() if not is_blank(row)]
     at, heads = _head(rows, lexicon)
+    whole = top
+    if not heads:
+        above = _titles(rows)
+        lying = turned(sheet, [row for _, row in rows[above:]])
+        at, heads = _head([*lying.rows()], lexicon)
+        if heads:
+            top = Top(lying, top.options, top.is_whole)
+            sheet, rows, at = lying, [*rows[:above], *lying.rows()], at + above
     if not heads or not min(heads):
         message = f"{sheet.title} is no month matrix: no months head columns of days."
         return not_read(sheet, "no-matrix", "it is no month matrix", "matrix-none", message)
-    months = with_years(top, list(heads.values()), rows[: at + 1])
+    months = with_years(whole, list(heads.values()), rows[: at + 1])
     if isinstance(months, Problem):
         return NotRead(sheet, "month-unnamed", "nothing says which year it is", months)
-    entries, others, idle = _entries(top, rows[at + 1 :], rows[at][1], dict(zip(heads, months, strict=True)))
+    body, head = rows[at + 1 :], rows[at][1]
+    entries, others, idle = _entries(top, body, head, dict(zip(heads, months, strict=True)))
     message = "Read as a month matrix: months across, and the days of each in the cells."
     notes = [note("layout-matrix", message).at(sheet.place())]
+    notes += unused_columns(sheet, head, body, {*range(min(heads)), *heads})
     if idle:
         message = f"{counted(idle, 'cell says', 'cells say')} that there is no day (a dash, “TBC” …)."
         notes.append(note("slots-idle", message).at(sheet.place()))
     others = [*rows[:at], *others]
 
     events = partial(after_remarks, sheet, entries, top.options, others)
-    return Reading(sheet, "matrix", events, (*sheet.notes, *notes))
+    problems = tuple(slipped_months(sheet, *rows[at], body, heads))
+    return Reading(sheet, "matrix", events, (*sheet.notes, *notes), problems)
+
+
+def _titles(rows: Sequence[Row]) -> int:
+    """How many rows above a drawing hold one text alone."""
+    full = (n for n, (_, row) in enumerate(rows) if sum(map(bool, map(cell_text, row))) > 1)
+    return next(full, 0)
 
 
 def _head(rows: Sequence[Row], lexicon: Lexicon) -> tuple[int, dict[int, tuple[int | None, int]]]:

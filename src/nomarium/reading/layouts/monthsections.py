@@ -13,6 +13,7 @@ from nomarium.reading.layouts import headtimes
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.monthheads import day_and_clock, month_head, with_years
+from nomarium.reading.layouts.slippedmonths import slipped_sections
 from nomarium.sheets.sheet import Row, cell_text, is_blank
 
 _ONE = r"(?:[^\W\d_]+\.?,?\s+)?\d{1,2}(?:st|nd|rd|th|er|\.)?(?:,?\s+[^\W\d_]+\.?)?"
@@ -36,6 +37,8 @@ class _Found(NamedTuple):
     """The number of the row of headings below the first month; 0 where none stands there."""
     has_names: bool
     """Whether words stand over the columns below the first month, that are no headings of a list."""
+    problems: tuple[Problem, ...] = ()
+    """Of rows among the days that seem to be months, and are none."""
 
 
 def look(top: Top) -> Reading | NotRead:
@@ -65,7 +68,7 @@ def look(top: Top) -> Reading | NotRead:
     if not text:
         message = f"The sheet's name is the month of its days: “{top.sheet.name}”, of {years[0][0]}."
     told = note("month-sections", message).at(top.sheet.place())
-    has_headings = any(len(list(filter(cell_text, row))) > 1 for _, row in found.above)
+    has_headings = any(_may_head(row, top.lexicon) for _, row in found.above)
     made = top.sheet._replace(
         read_rows=lambda: _dated(top, month_of, found, not has_headings and not found.head),
         notes=(*top.sheet.notes, told), dates_above=True,
@@ -75,6 +78,8 @@ def look(top: Top) -> Reading | NotRead:
     if isinstance(reading, NotRead) and reading.why == "no-titles":
         by_headings = headtimes.look(Top(made, options, top.is_whole))
         reading = by_headings if isinstance(by_headings, Reading) else reading
+    if isinstance(reading, Reading):
+        reading = reading._replace(problems=(*reading.problems, *found.problems))
     if isinstance(reading, Reading) and reading.table is not None and not (has_headings or found.head):
         unused = [c for c in reading.table.columns if c.is_ignored and c.filled]
         if len(unused) > (
@@ -129,8 +134,20 @@ def _found(top: Top) -> _Found | None:
     held = [cells for cells in days.values() if len(list(filter(cell_text, cells))) > 1]
     if len(held) < least or is_wall or len(days) < _SHARE * (len(days) + others):
         return None
-    has_headings = any(len(list(filter(cell_text, row))) > 1 for _, row in above)
-    return _Found(months, days, above, 0 if has_headings else head, has_names)
+    has_headings = any(_may_head(row, top.lexicon) for _, row in above)
+    numbers = {
+        number: int(figures[0])
+        for number, cells in days.items()
+        if (figures := re.findall(r"\d+", cell_text(cells[_first_filled(cells)])))
+    }
+    problems = tuple(slipped_sections(top.sheet, months, numbers))
+    return _Found(months, days, above, 0 if has_headings else head, has_names, problems)
+
+
+def _may_head(row: Sequence[Cell], lexicon: Lexicon) -> bool:
+    """Whether a row above the first month has several cells, and does not begin with a day."""
+    filled = [n for n, cell in enumerate(row) if cell_text(cell)]
+    return len(filled) > 1 and _with_day(row, filled, lexicon) is None
 
 
 def _month_of(

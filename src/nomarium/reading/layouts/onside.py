@@ -14,7 +14,7 @@ from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.rosterslots import Slot
 from nomarium.reading.layouts.slots import time_of
 from nomarium.reading.rows.when import NOTHING
-from nomarium.sheets.sheet import Row, cell_text, is_blank
+from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 _SAYS_WHEN: Final = frozenset(("date", "when", "start"))
 
@@ -26,13 +26,18 @@ def look(top: Top) -> Reading | NotRead:
     if not lies_on_side(rows) or not _has_dates(rows, top.seen or top.lexicon):
         message = f"{sheet.title} has no labels of events one below the other."
         return not_read(sheet, "no-weekdays", "it lies on no side", "date-column-missing", message)
-    width = max(map(len, rows))
-    turned: list[Row] = [(n + 1, [row[n] if n < len(row) else "" for row in rows]) for n in range(width)]
-    told = note("layout-side", "It lies on its side: each column is read as a row.").at(sheet.place())
-    listed = sheet._replace(
-        read_rows=lambda: turned, merged=(), notes=(*sheet.notes, told), unit="column", first_column=0
-    )
+    listed = turned(sheet, rows)
     return list_in(Top(listed, top.options._replace(header_row=1), True), listed, top.seen)
+
+
+def turned(sheet: Sheet, rows: Sequence[Sequence[Cell]]) -> Sheet:
+    """A sheet that lies on its side with its columns as rows, and a note of it."""
+    width = max(map(len, rows))
+    columns: list[Row] = [(n + 1, [row[n] if n < len(row) else "" for row in rows]) for n in range(width)]
+    told = note("layout-side", "It lies on its side: each column is read as a row.").at(sheet.place())
+    return sheet._replace(
+        read_rows=lambda: columns, merged=(), notes=(*sheet.notes, told), unit="column", first_column=0
+    )
 
 
 def lies_on_side(rows: Sequence[Sequence[Cell]]) -> bool:

@@ -11,6 +11,7 @@ from nomarium.reading.cells.weeks import is_numbered_week
 from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.reading.columns.headings import match_exactly
+from nomarium.reading.columns.shortyears import may_be_months
 from nomarium.reading.layouts.codes import Code, are_figures, is_code, is_of_key, session_of
 from nomarium.reading.layouts.drawn import merged_from
 from nomarium.reading.layouts.headdates import (
@@ -139,6 +140,8 @@ def _date_columns(top: Top, row: Sequence[Cell]) -> list[int]:
     """The columns of a row that are headed by dates, or by numbers of days; none when it is no such row."""
     filled = [n for n, cell in enumerate(row) if cell_text(cell)]
     dated = [n for n in filled if n and heads_dates([row[n]], top.lexicon)]
+    if may_be_months([row[n] for n in dated]):
+        return []
     if len(dated) == len(filled) - 1 == 2 and (
         is_off(corner := cell_text(row[filled[0]])) or is_term(corner)
     ):

@@ -14,6 +14,7 @@ from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, column_letter, note
 from nomarium.model.wording import WEEKDAYS, counted, listed
 from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.columns.lexicons import with_weekdays_within
 from nomarium.reading.layouts.celltimes import lines_of_cell
 from nomarium.reading.layouts.codes import Code, are_figures, asked_codes, is_idle, key_in
 from nomarium.reading.layouts.drawn import (
@@ -28,6 +29,7 @@ from nomarium.reading.layouts.drawn import (
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.monthheads import Month, month_head, months_across, with_years
 from nomarium.reading.layouts.narrowcells import in_whole_lines
+from nomarium.reading.layouts.slippedmonths import no_month, slipped_months, slipped_sections
 from nomarium.reading.rows.when import NOTHING
 from nomarium.sheets.sheet import Row, cell_text, is_blank
 
@@ -59,13 +61,16 @@ class _Drawing(NamedTuple):
     """Columns that are no part of it."""
     headings: Mapping[int, str] = MappingProxyType({})
     """Column → what heads it above the months, where several are headed: for whom what stands in it is on."""
+    problems: tuple[Problem, ...] = ()
+    """Of headings that are no months, over what would be lost."""
 
 
 def look(top: Top) -> Reading | NotRead:
     """Read a sheet as a wall planner, or say why it is none."""
     top = Top(in_whole_lines(top.sheet), top.options, top.is_whole)
     rows = [(number, row) for number, row in top.sheet.rows() if not is_blank(row)]
-    for drawing in (_across(top, rows), _down(top, rows), _below(top, rows)):
+    lexicon = with_weekdays_within(rows, top.lexicon)
+    for drawing in (_across(top, rows, lexicon), _down(top, rows, lexicon), _below(top, rows, lexicon)):
         if isinstance(drawing, Problem):
             return NotRead(top.sheet, "month-unnamed", "nothing says which year it is", drawing)
         if drawing is not None and not are_figures([cell.text for cell in drawing.cells]):
@@ -107,7 +112,7 @@ def _reading(top: Top, drawing: _Drawing) -> Reading:
         message = f"{counted(idle, 'cell says', 'cells say')} that nothing happens (a dash, “off” …)."
         notes.append(note("slots-idle", message).at(sheet.place()))
     texts = {one.text.casefold() for one in drawing.cells}
-    problems = [
+    problems = [*drawing.problems] + [
         Problem("code-unmet", f"--set-code names “{code}”, and no cell of {sheet.title} has it.", "Leave it out.", sheet.place())
         for code in options.codes if code.casefold() not in texts
     ]  # fmt: skip
@@ -180,9 +185,9 @@ def _month_heads(row: Sequence[Cell], lexicon: Lexicon) -> dict[int, tuple[int |
     return found if len(found) >= 2 and len(found) * 2 >= len(filled) else {}
 
 
-def _across(top: Top, rows: Sequence[Row]) -> _Drawing | Problem | None:
+def _across(top: Top, rows: Sequence[Row], lexicon: Lexicon) -> _Drawing | Problem | None:
     """Months across, days down: numbered at the left of all, or in each month's own columns."""
-    lexicon, sheet = top.lexicon, top.sheet
+    sheet = top.sheet
     at = next((at for at, (_, row) in enumerate(rows[:20]) if _month_heads(row, lexicon)), None)
     if at is None:
         return None
@@ -199,6 +204,8 @@ def _across(top: Top, rows: Sequence[Row]) -> _Drawing | Problem | None:
     merged = merged_from(sheet)
     cells, used = list[_Cell](), set[int]()
     head = rows[at][1]
+    apart = {n for n, cell in enumerate(head) if n not in heads and cell_text(cell)}
+    with_weekdays = {n for n in range(width) if _begin_with_weekdays(body, n, lexicon)}
     right = (n for n in range(max(heads) + 1, len(head)) if cell_text(head[n]))
     bounds = [*heads, next(right, max(width, max(heads) + 1))]
     for (first, end), month in zip(pairwise(bounds), months, strict=True):
@@ -209,18 +216,38 @@ def _across(top: Top, rows: Sequence[Row]) -> _Drawing | Problem | None:
                 continue
             used.add(number)
             for n in range(first + bool(own[first]), min(end, len(row))):
-                text = cell_text(row[n])
+                text = cell_text(row[n]) if n not in apart else ""
+                if n in with_weekdays:
+                    day, text = _without_weekday(day[0], text, lexicon)
                 if not text or fold(text) in lexicon.weekdays or text in ("M", "T", "W", "F", "S"):
                     continue
                 area = merged.get((number, n))
                 last = day[0] + area.last_row - area.first_row if area else 0
                 cells.append(_Cell(number, n, text, month, *day, last))
     others = [*rows[:at], *((number, row) for number, row in body if number not in used)]
-    beyond = [
-        n for n in range(bounds[-1], width) if any(n < len(row) and cell_text(row[n]) for _, row in body)
-    ]
+    beside = {*range(bounds[-1], width), *(n for n in apart if n > (-1 if label is None else label))}
+    beyond = [n for n in sorted(beside) if any(n < len(row) and cell_text(row[n]) for _, row in body)]
     unused = tuple(f"“{cell_text(head[n])}”" if n < len(head) else column_letter(n) for n in beyond)
-    return _Drawing("months across, days down", cells, months, others, unused) if cells else None
+    problems = slipped_months(sheet, *rows[at], body, heads, label)
+    return (
+        _Drawing("months across, days down", cells, months, others, unused, problems=tuple(problems))
+        if cells
+        else None
+    )
+
+
+def _begin_with_weekdays(body: Sequence[Row], column: int, lexicon: Lexicon) -> bool:
+    """Whether the cells of a column begin with weekdays, `Mon Regatta`, and most are nothing else."""
+    texts = [text for _, row in body if column < len(row) and (text := cell_text(row[column]))]
+    named = sum(fold(text.split()[0]).strip(".,:") in lexicon.weekdays for text in texts)
+    return len(texts) >= _LEAST_DAYS and named * 5 >= len(texts) * 4
+
+
+def _without_weekday(day: int, text: str, lexicon: Lexicon) -> tuple[tuple[int, int | None], str]:
+    """A day with the weekday with which its cell begins, and the rest of the cell."""
+    first, _, rest = text.partition(" ")
+    weekday = lexicon.weekdays.get(fold(first).strip(".,:"))
+    return ((day, None), text) if weekday is None else ((day, weekday), rest.strip(" :–-"))
 
 
 def _numbers_in(body: Sequence[Row], column: int, lexicon: Lexicon) -> bool:
@@ -234,22 +261,27 @@ def _numbers_in(body: Sequence[Row], column: int, lexicon: Lexicon) -> bool:
     )
 
 
-def _down(top: Top, rows: Sequence[Row]) -> _Drawing | Problem | None:
+def _down(top: Top, rows: Sequence[Row], lexicon: Lexicon) -> _Drawing | Problem | None:
     """Days across, a row (or several) for each month."""
-    lexicon = top.lexicon
     at = next((at for at, (_, row) in enumerate(rows[:20]) if _numbers_across(row, lexicon)), None)
     if at is None:
         return None
     days = _numbers_across(rows[at][1], lexicon)
     label = min(days) - 1
     named: list[tuple[Row, tuple[int | None, int]]] = []
-    others, under = list(rows[:at]), dict[int, int]()
+    others, under, slips = list(rows[:at]), dict[int, int](), list[Problem]()
     for number, row in rows[at + 1 :]:
         month = month_head(row[label], lexicon) if label < len(row) else None
         if month is not None:
             named.append(((number, row), month))
-        elif not named or cell_text(row[label] if label < len(row) else ""):
+        elif (called := cell_text(row[label] if label < len(row) else "")) or not named:
             others.append((number, row))
+            held = [
+                [cell]
+                for n, cell in enumerate(row)
+                if n in days and fold(cell_text(cell)) not in lexicon.weekdays
+            ]
+            slips += no_month(top.sheet, number, label, called, held) if called else []
             continue
         under[number] = len(named) - 1  # a second row of a month has no label
     if not named:
@@ -266,7 +298,9 @@ def _down(top: Top, rows: Sequence[Row]) -> _Drawing | Problem | None:
                 area = merged.get((number, n))
                 last = day + area.last_column - area.first_column if area else 0
                 cells.append(_Cell(number, n, text, months[under[number]], day, None, last))
-    return _Drawing("days across, months down", cells, months, others) if cells else None
+    return (
+        _Drawing("days across, months down", cells, months, others, problems=tuple(slips)) if cells else None
+    )
 
 
 def _numbers_across(row: Sequence[Cell], lexicon: Lexicon) -> dict[int, int]:
@@ -276,22 +310,25 @@ def _numbers_across(row: Sequence[Cell], lexicon: Lexicon) -> dict[int, int]:
     return found if len(found) >= 20 and numbers == list(range(numbers[0], numbers[0] + len(numbers))) else {}
 
 
-def _below(top: Top, rows: Sequence[Row]) -> _Drawing | Problem | None:
+def _below(top: Top, rows: Sequence[Row], lexicon: Lexicon) -> _Drawing | Problem | None:
     """One month below another: its name alone in a row, then a row for each day."""
-    lexicon = top.lexicon
     named: list[tuple[int | None, int]] = []
     found: list[tuple[int, int, int, int, int | None, str]] = []
     others: list[Row] = []
-    first_named = len(rows)
+    first_named, months_at, is_early = len(rows), set[int](), False
     for at, (number, row) in enumerate(rows):
         filled = [n for n, cell in enumerate(row) if cell_text(cell)]
         month = month_head(row[filled[0]], lexicon) if len(filled) <= 2 else None
         if month is not None and all(fold(cell_text(row[n])) not in lexicon.weekdays for n in filled[1:]):
             first_named = min(first_named, at)
             named.append(month)
+            months_at.add(number)
             continue
-        day = _day_of(row[filled[0]], lexicon) if named else None
-        if day is None:
+        day = _day_of(row[filled[0]], lexicon)
+        if len(filled) > 1 and day is None and named and re.search(r"\d", cell_text(row[filled[0]])):
+            return None  # 19–20: several days
+        is_early |= len(filled) > 1 and day is not None and not named
+        if day is None or not named:
             others.append((number, row))
             continue
         for n in filled[1:]:
@@ -308,4 +345,7 @@ def _below(top: Top, rows: Sequence[Row]) -> _Drawing | Problem | None:
     used = sorted({cell.column for cell in cells})
     heads = [row for _, row in rows[:first_named] if all(n < len(row) and cell_text(row[n]) for n in used)]
     headings = {n: cell_text(heads[-1][n]) for n in used} if heads and len(used) > 1 else {}
-    return _Drawing("one month below another", cells, months, others, headings=headings)
+    slips = tuple(slipped_sections(top.sheet, months_at, {number: day for _, number, _, day, _, _ in found}))
+    if is_early and not slips:
+        return None  # days that stand above all months
+    return _Drawing("one month below another", cells, months, others, headings=headings, problems=slips)
