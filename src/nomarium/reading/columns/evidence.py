@@ -162,7 +162,7 @@ class _Tally:
             self.lacks_years |= day.readings[0].year is None
             beside = weekday if column.field not in _OF_OTHER_DAYS else None
             check = day.weekday if day.weekday is not None else beside
-            fitting, reason = left_readings(day, check, self.options.school_year)
+            fitting, reason = left_readings(day, check, self._years_of(day, check))
             if any(one.order == "ymd" for one in day.readings):  # the first figures may be a year
                 for one in day.readings:
                     if one.order in self.short_years and one.year:
@@ -177,6 +177,17 @@ class _Tally:
         ends = [(day, cell) for day, column, cell in days if column.field in ("end-date", "end")]
         if starts and ends:
             self._weigh_pair(number, cell_text(ends[0][1]), starts[0], ends[0][0])
+
+    def _years_of(self, day: Day, weekday: int | None) -> tuple[dt.date, dt.date] | None:
+        """The school year; for a day that has a weekday and no year, the one that stands above the table: `Mon 10/5` in 2026."""
+        above = self.gathered.above
+        if self.options.school_year or above is None or weekday is None or day.readings[0].year is not None:
+            return self.options.school_year
+        return (
+            above.window([])
+            if above.is_school_year
+            else (dt.date(above.first, 1, 1), dt.date(above.first, 12, 31))
+        )
 
     def _hear_several(self, number: int, text: str, column: Column) -> None:
         """What each day of a cell says that holds several, `30/11, 14/12`."""

@@ -10,6 +10,7 @@ from nomarium.model.problem import Problem
 from nomarium.model.refusal import Refusal
 from nomarium.model.wording import WEEKDAYS
 from nomarium.reading.cells.moments import Moment, read_moment
+from nomarium.reading.cells.othermonths import with_months_of
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.decisions import resolve_day
 from nomarium.reading.columns.lexicons import lexicon_for
@@ -78,6 +79,7 @@ def _one_day(
 ) -> tuple[dt.date, str] | Problem:
     """The day of the sheet, and what says so: `--set date=`, the rows above it, or the sheet's name."""
     for where, number, cell in texts:
+        lexicon = with_months_of(cell_text(cell).split(), lexicon)
         said = date_of_title(cell, lexicon)
         moment = read_moment(said, "date", lexicon) if cell_text(said) else None
         if not isinstance(moment, Moment) or moment.first is None or moment.last is not None:

@@ -10,7 +10,6 @@ from nomarium.model.cell import Cell
 from nomarium.model.event import Event
 from nomarium.model.problem import Problem, note
 from nomarium.model.wording import listed
-from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.contents import MOSTLY, Contents
 from nomarium.reading.columns.daycells import looks_like_date
@@ -20,7 +19,13 @@ from nomarium.reading.layouts.drawn import DrawnEntry, date_part, events_of, mer
 from nomarium.reading.layouts.grid import title_and_place
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
 from nomarium.reading.layouts.namedslots import is_break
-from nomarium.reading.layouts.notdaysheets import are_records, holds_its_kind, numbers_days
+from nomarium.reading.layouts.notdaysheets import (
+    are_records,
+    holds_its_kind,
+    is_numbered,
+    names_place,
+    numbers_days,
+)
 from nomarium.reading.layouts.repeatedday import as_list_of
 from nomarium.reading.layouts.slots import (
     NEXT_MORNING,
@@ -36,6 +41,7 @@ from nomarium.reading.layouts.slots import (
     typed_hours,
     usual_step,
 )
+from nomarium.reading.layouts.twoedges import with_ends_joined
 from nomarium.reading.rows.titles import is_unheld
 from nomarium.reading.rows.when import NOTHING
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
@@ -56,8 +62,6 @@ _BREAKS = frozenset(("break", "pause"))
 _LEAST_SLOTS = 2
 _ANY_DAY = dt.date(2000, 1, 1)
 """In place of the days of a programme that is held again and again."""
-_NUMBERED = re.compile(r"[^\W\d_]{3,}\s*(?:\d{1,3}[a-z]?|[A-H])")
-"""One of several of a kind, `Court 2`: no heading of a list."""
 _RECORDS = frozenset(
     "candidate candidates role applicant student pupil parent parents child patient client customer speaker speakers presenter topic item agenda "
     "action owner chair company organisation organization position job age reason type name names member phone contact".split()
@@ -89,7 +93,9 @@ class _Drawing(NamedTuple):
 def look(top: Top) -> Reading | NotRead:
     """Read a sheet as the programme of one day, or say why it is none."""
     least = 1 if top.sheet.part else _LEAST_SLOTS  # one of several programmes below each other
-    drawing = _times_down(top.rows, top.of_weekdays, least) or _times_across(top.rows, top.of_weekdays)
+    drawing = _times_down(with_ends_joined(top.rows), top.of_weekdays, least) or _times_across(
+        top.rows, top.of_weekdays
+    )
     if drawing is None:
         reason = "it is no day sheet"
         message = f"{top.sheet.title} has no times on one side and places on the other."
@@ -192,10 +198,6 @@ def _note(sheet: Sheet, number: int, text: str, account: Account) -> None:
     )
 
 
-def _names_place(heading: str) -> bool:
-    return is_place(heading) or _NUMBERED.fullmatch(heading) is not None
-
-
 def _times_down(rows: Sequence[Row], lexicon: Lexicon, least: int) -> _Drawing | None:
     filled = [(number, row) for number, row in rows if not is_blank(row)]
     for at, (number, row) in enumerate(filled):
@@ -206,16 +208,18 @@ def _times_down(rows: Sequence[Row], lexicon: Lexicon, least: int) -> _Drawing |
         if all(is_clear_time(row[n]) for n in across) and not are_classes:
             return None  # times across, and what begins the rows is a number: `Court`, 1, 2
         headings = [cell_text(row[n]) for n in across]
+        if any(looks_like_date(row[n], lexicon) for n in across):
+            return None
         known = [
             len(text) > 1
-            and not _NUMBERED.fullmatch(text)
+            and not is_numbered(text)
             and not _heads_remarks(text)
             and (match_exactly(text) or fold(text) in _RECORDS or any(map(lexicon.knows, fold(text).split())))
             for text in headings
         ]
         body = typed_hours(filled[at + 1 :], 0, cell_text(row[0]))
         slots = tuple(one for one in body if _slot(one) is not NOTHING)
-        are_places = sum(map(_names_place, headings)) * 2 > len(headings)  # Hall, Loft 2, Shed A
+        are_places = sum(map(names_place, headings)) * 2 > len(headings)  # Hall, Loft 2, Shed A
         if (
             (any(known) and not are_places)
             or len(slots) < (1 if are_places else least)

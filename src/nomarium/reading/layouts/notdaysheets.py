@@ -4,10 +4,15 @@ import re
 from collections.abc import Mapping, Sequence
 
 from nomarium.model.cell import Cell
-from nomarium.reading.cells.words import Lexicon, fold
+from nomarium.reading.cells.namelist import known_by_likely
+from nomarium.reading.cells.placewords import is_place
+from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.reading.columns.contents import MOSTLY, Contents
 from nomarium.reading.columns.daycells import looks_like_date
 from nomarium.sheets.sheet import Row, cell_text
+
+_NUMBERED = re.compile(r"(?P<kind>[^\W\d_]{3,})\s*(?:\d{1,3}[a-z]?|[A-H])")
+"""One of several of a kind, `Court 2`: no heading of a list."""
 
 
 def are_records(slots: Sequence[Row], lexicon: Lexicon) -> bool:
@@ -32,3 +37,16 @@ def holds_its_kind(slots: Sequence[Row], headings: Mapping[int, str]) -> bool:
         if texts and all(re.fullmatch(one_of, text) for text in texts):
             return True
     return False
+
+
+def names_place(heading: str) -> bool:
+    """Whether a heading is a place, or one of several of a kind."""
+    return is_place(heading) or is_numbered(heading)
+
+
+def is_numbered(heading: str) -> bool:
+    """Whether a heading is one of several of a kind, `Court 2`, and no day, `Mon 5`."""
+    match = _NUMBERED.fullmatch(heading)
+    return match is not None and not (
+        ENGLISH.knows(fold(match["kind"])) or known_by_likely(fold(match["kind"]))
+    )

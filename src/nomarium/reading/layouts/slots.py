@@ -103,6 +103,9 @@ def are_codes(cells: Sequence[Cell], heading: str = "") -> bool:
     texts = [text for cell in cells if (text := cell_text(cell).strip())]
     if not texts or not all(re.fullmatch(CODE, text) for text in texts):
         return False
+    numbers = [int(text[:-1]) for text in texts]
+    if {text[-1] for text in texts} in ({"h"}, {"u"}) and all(a < b for a, b in pairwise(numbers)):
+        return False  # 9h, 10h, 11h
     if any(text[-1] not in "aApP" for text in texts):
         return True
     if heads_times(heading):

@@ -7,6 +7,7 @@ from typing import Final
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem
 from nomarium.reading.cells.bookkeeping import keeps_books
+from nomarium.reading.cells.othermonths import with_months_of
 from nomarium.reading.cells.words import Lexicon
 from nomarium.reading.columns.contents import Contents
 from nomarium.reading.columns.daycells import looks_like_date
@@ -25,6 +26,7 @@ LABEL: Final = r"(?i)^(?:date|datum|day|jour)\s*:"
 def date_of_title(cell: Cell, lexicon: Lexicon) -> Cell:
     """The date that a title is, or that it names among other words; else nothing: it says when the table itself was made, or a
     day from which, or until which, something is, `Timetable valid from 4 January`."""
+    lexicon = with_months_of(cell.split(), lexicon) if isinstance(cell, str) else lexicon
     if looks_like_date(cell, lexicon):
         return cell
     if not isinstance(cell, str) or keeps_books(re.sub(LABEL, "", cell)):
