@@ -314,7 +314,15 @@ def test_an_event_at_each_time_that_a_line_lists(line: str, tmp_path: Path) -> N
 
 
 @pytest.mark.parametrize(
-    "times", ["2pm, 6pm", "2pm/6pm", "between 2pm and 6pm or 8pm", "2pm and 6pm, doors 1pm", "2.15 and 6pm"]
+    "times",
+    [
+        "2pm, 6pm",
+        "2pm/6pm",
+        "14:00/16:00",
+        "between 2pm and 6pm or 8pm",
+        "2pm and 6pm, doors 1pm",
+        "2.15 and 6pm",
+    ],
 )
 def test_times_that_may_be_a_start_and_an_end_are_refused(times: str, tmp_path: Path) -> None:
     path = tmp_path / "line.txt"

@@ -17,7 +17,7 @@ from nomarium.reading.cells.words import ENGLISH
 
 HEADINGS = [
     "Titre|Date|À partir de|Jusqu'à|Lieu", "Titel|Datum|Beginnt um|Endet um|Ort", "Titolo|Data|Da|A|Sede", "Titel|Datum|Från|Till|Plats",
-    "Rubrik|Dag|Början|Slutar|Lokal", "Otsikko|Pvm|Alkaa|Päättyy|Tila", "Název|Datum|Od|Do|Kde", "Teideal|Dáta|Tús|Deireadh|Áit",
+    "Rubrik|Dag|Början|Slutar|Lokal", "Otsikko|Pvm|Alkaa|Päättyy|Tila", "Název|Datum|Od|Do|Kde",
     "Teitl|Dyddiad|Dechrau|Gorffen|Lleoliad",
 ]  # fmt: skip
 

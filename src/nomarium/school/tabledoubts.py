@@ -112,7 +112,12 @@ def holds_dates(sheet: Sheet, terms: Table | None) -> Problem | None:
         words = [" ".join(map(cell_text, (*row[:n], *row[n + 1 :]))).strip() for row in dated.values()]
         are_each_another = any(words) and len({*words}) * 2 > len(words)
         days = [row[n] for row in dated.values()]
-        if are_each_another and (re.search(_OF_THE_PAPER, headed) or not _is_in_terms(days, terms)):
+        says_more = (
+            max(sum(_is_word(cell) for cell in row) for row in dated.values()) > 1
+        )  # what, and who or where
+        if are_each_another and (
+            says_more or re.search(_OF_THE_PAPER, headed) or not _is_in_terms(days, terms)
+        ):
             continue
         message = f"The sheet “{called(sheet)}” holds dates, and is no part of the plan as it stands: what they say would be lost."
         remedy = (
@@ -121,6 +126,12 @@ def holds_dates(sheet: Sheet, terms: Table | None) -> Problem | None:
         )
         return Problem("table-unread", message, remedy, sheet.place(next(iter(dated))))
     return None
+
+
+def _is_word(cell: Cell) -> bool:
+    """Whether a cell is words, and neither a day nor its weekday."""
+    text = cell_text(cell)
+    return any(map(str.isalpha, text)) and not looks_like_date(cell) and weekday_of(text) is None
 
 
 def _is_in_terms(days: Sequence[Cell], terms: Table | None) -> bool:

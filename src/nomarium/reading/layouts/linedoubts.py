@@ -110,7 +110,8 @@ _BEFORE_START: Final = re.compile(
 )
 """When people come for what the line says, in brackets, `(doors 7pm)`."""
 _EITHER: Final = re.compile(
-    r"(?i)(?<![\w.:])\d{1,2}(?:[.:]\d\d)?(?:\s?[ap]\.?m\b\.?)?\s?/\s?\d{1,2}(?:[.:]\d\d)?\s?[ap]\.?m\b"
+    r"(?i)(?<![\w.:])\d{1,2}(?:[.:]\d\d)?(?:\s?[ap]\.?m\b\.?)?\s?/\s?\d{1,2}(?:[.:]\d\d)?\s?[ap]\.?m\b|"
+    r"(?<![\w.:])\d{1,2}[:h]\d\d\s?/\s?\d{1,2}[:h]\d\d(?!\d)"
 )
 """Two times of which one is a start and the other an end, or another start: `2pm/6pm`."""
 _SEVERAL: Final = Refusal(
