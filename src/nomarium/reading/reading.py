@@ -358,7 +358,7 @@ def _remedy_of_shape(top: Top, columns: Sequence[Column]) -> str:
     from nomarium.reading.layouts.weekdays import has_weekdays
 
     rows = [row for _, row in top.rows]
-    lexicon = top.seen or top.of_weekdays
+    lexicon = top.of_both
     if lies_on_side(rows):
         return "It seems to lie on its side: copy it and paste it transposed, with a row for each event."
     dated = [

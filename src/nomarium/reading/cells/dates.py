@@ -127,7 +127,12 @@ def _match(tokens: list[Token], shape: str, text: str) -> Days | None:
             end = tokens[match.end() - 1].end
             rest = text[end:].strip(" \t,;")
             first, _, others = rest.partition(" ")  # 10 września 2026 r. godz. 16
-            is_told = fold(first) in OF_NUMBERS or fold(first).strip("().,") in _INCLUSIVE
+            is_day = days.first.readings[0].year is not None or any(
+                map(str.isalpha, text[:end])
+            )  # and no 3.2 m
+            is_told = (
+                not first or (is_day and fold(first) in OF_NUMBERS) or fold(first).strip("().,") in _INCLUSIVE
+            )
             return days._replace(rest=others.strip(" \t,;") if is_told else rest)
     return None
 

@@ -2,20 +2,30 @@
 
 import datetime as dt
 import re
-from typing import Literal
+from typing import Final, Literal
 
 WEEK_BEGINS = r"(?:wk|week)\.?\s+(?:beg(?:inning|ins?)?|comm?(?:encing|ences)?|start(?:ing|s)?)\b"
 """The words before the first day of a week, in full or as people shorten them, `wk beg`, `week comm`."""
+WEEK: Final = (
+    r"(?:wk|week|semaine|sem|woche|semana|settimana|veckan?|ugen?|uken?|viikko|vko|tydzie[nń]|t[yý]den)"
+)
+"""A week in the likely languages."""
+WEEK_LEADS: Final = r"(?:of|from|du|des|vom|ab|van|de|del|dal|från|fra|od)"
+"""What leads to the first day of one."""
 _NAMED = (
-    rf"(?i)(?:w\s?/?\s?[cb]|{WEEK_BEGINS}|(?:wk|week|semaine|woche|semana|settimana)\.?\s+(?:of|from|du|vom|ab|van|del|dal))"
+    rf"(?i)(?:w\s?/?\s?[cb]|{WEEK_BEGINS}|{WEEK}\.?\s+{WEEK_LEADS})"
     r"\b\.?[\s:.–-]*(?P<date>\S.*)"
 )
+_BEGINNINGS: Final = ("w", "sem", "set", "vec", "vik", "vii", "vko", "uge", "uke", "tyd", "týd")
+"""How names of weeks begin."""
+_SHORT_BEGINNINGS: Final = ("kw", "cw", "v ", "v.", "cal", "kal")
+"""How short ones do, and those of weeks of the calendar."""
 _ENDED = r"(?i)(?:w(?:\s?/\s?|\s)e|(?:wk|week)\.?\s+(?:ending|ends|to))\b\.?[\s:.–-]*(?P<date>\S.*)"
 _COUNTED = r"(?i)(?:week|wk|woche|semaine|sem|semana|settimana)\.?\s*(?P<week>\d{1,2})(?P<joint>\s*[,:;–—-]|\s)\s*(?P<date>\S.*\d.*|\d\s?[^\W\d_].*)"
 _MAY_BE_YEAR = r"[^\W\d_]{3,}\.?,?\s[2-9]\d"
 _NUMBERED = (
-    r"(?i)(?P<year>\d{4})-?W(?P<week>\d{2})(?:-?(?P<day>[1-7]))?|"
-    r"(?:KW|CW|w|wk|week|calendar week|woche|kalenderwoche)\.?\s*(?P<of_year>\d{1,2})\s?(?:[/.,-]\s?|\s)(?P<in_year>20\d\d)"
+    r"(?P<year>\d{4})-?W(?P<week>\d{2})(?:-?(?P<day>[1-7]))?|"
+    rf"(?:KW|CW|w|v|calendar week|kalenderwoche|{WEEK})\.?\s*(?P<of_year>\d{{1,2}})\s?(?:[/.,–-]\s?|\s)(?:de\s)?(?P<in_year>20\d\d)"
 )
 _WEEK_HEADING = (
     rf"\b(?:w ?[cb]|{WEEK_BEGINS}|week of|weeks? from|semaine du|woche (?:vom|ab|beginnend)|"
@@ -41,7 +51,7 @@ def heads_weeks(heading: str) -> Literal["", "begins", "ends"]:
 
 def _may_name_week(text: str) -> bool:
     """Whether a text begins as one that names a week by a figure: few cells do, and the patterns are slow to compile."""
-    return (text[:1] in "wW" or text[:2] in ("se", "Se", "SE")) and any(map(str.isdigit, text))
+    return text[:3].casefold().startswith(_BEGINNINGS) and any(map(str.isdigit, text))
 
 
 def date_of_week(text: str) -> str:
@@ -91,9 +101,21 @@ def numbered_week(text: str) -> tuple[dt.date, dt.date] | None:
 
     Raises ValueError for a week that its year does not have.
     """
-    match = re.fullmatch(_NUMBERED, text) if "W" in text or "w" in text else None
-    if match is None:
-        return None
+    may_be = "W" in text[:6] or text[:3].casefold().startswith((*_BEGINNINGS, *_SHORT_BEGINNINGS))
+    match = re.fullmatch(f"(?i){_NUMBERED}", text) if may_be and any(map(str.isdigit, text)) else None
+    return None if match is None else _days_of(match)
+
+
+def week_among_words(text: str) -> dt.date | None:
+    """The Monday of the ISO week that a title ends with, `Menu KW 41/2026`; None where it says none.
+
+    Raises ValueError for a week that its year does not have.
+    """
+    match = re.search(rf"(?i)(?:^|[\s,:(–-])(?:{_NUMBERED})\)?$", text.strip())
+    return None if match is None or match["day"] else _days_of(match)[0]
+
+
+def _days_of(match: re.Match[str]) -> tuple[dt.date, dt.date]:
     year, week = int(match["year"] or match["in_year"]), int(match["week"] or match["of_year"])
     if match["day"]:
         day = dt.date.fromisocalendar(year, week, int(match["day"]))

@@ -11,6 +11,8 @@ from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Row, cell_text
 
 _NUMBERED = r"([^\W\d_]+)\.?,?\s*\d{1,2}"
+_LEFT = 2
+"""Columns in which weekdays may stand one below the other."""
 _LONGEST_MONTH = 20
 _TOP_ROWS = 30
 """Rows among which the weekdays must stand for their language to be found."""
@@ -26,15 +28,16 @@ def lexicon_for(options: ReadingOptions) -> Lexicon:
 
 
 def lexicon_of_weekdays(rows: Iterable[Row], options: ReadingOptions) -> Lexicon:
-    """English or the languages asked for; else the language that knows a whole row of weekdays."""
+    """English or the languages asked for; else the language that knows a whole row of weekdays, or a column at the left."""
     lexicon = lexicon_for(options)
     top = [row for _, row in islice(rows, _TOP_ROWS)]
     if options.languages or any(len(weekday_columns(row, lexicon)) >= 5 for row in top):
         return lexicon
     from nomarium.reading.cells.languages import weekday_lexicon
 
-    for row in top:
-        words = frozenset(fold(text).strip() for cell in row if (text := cell_text(cell)).isalpha())
+    columns = ([row[n] for row in top if n < len(row)] for n in range(_LEFT))
+    for line in (*top, *columns):
+        words = frozenset(fold(text).strip() for cell in line if (text := cell_text(cell)).isalpha())
         if 5 <= len(words) <= 8 and (known := weekday_lexicon(words, least=5)) is not None:
             return known
     return lexicon

@@ -11,6 +11,8 @@ from nomarium.reading.columns.column import Column
 from nomarium.sheets.sheet import Sheet, cell_text
 
 _MONTH_AND_NUMBER: Final = r"([^\W\d_]{3,9})\.?[-'’](\d\d)"
+_LONGEST: Final = 13
+"""Characters of such a cell."""
 _MONTH: Final = r"\b(?:months?|mois|monat|mes|mese|maand|manad|maned)\b"
 
 
@@ -29,8 +31,10 @@ def months_or_days(
     """A problem for a column whose cells are all a month and one and the same number, which may be that of the year: several months, or
     a heading that says so. `rows` are the distinct cells of the date columns, and the number of the first row that has them."""
     for n, column in enumerate(columns):
+        first = cell_text(next((row[n] for row in rows if row[n] != ""), ""))
+        if not (first[:3].isalpha() and first[-2:].isdigit() and len(first) <= _LONGEST):
+            continue
         cells = [(row[n], number) for row, number in rows.items() if row[n] != ""]
-        first = cell_text(cells[0][0]) if cells else ""
         is_headed = (
             re.search(_MONTH, fold(column.heading)) is not None and len({cell for cell, _ in cells}) == 1
         )

@@ -83,6 +83,11 @@ class Top:
         """English or the languages asked for; else the language that knows a whole row of weekdays."""
         return lexicon_of_weekdays(self.rows, self.options)
 
+    @cached_property
+    def of_both(self) -> Lexicon:
+        """The names of the language that the weekdays show, and those of the one that the dates do."""
+        return self.of_weekdays.extended(self.seen) if self.seen is not None else self.of_weekdays
+
 
 class Reading(NamedTuple):
     """A sheet and the way to its events, whatever its layout."""

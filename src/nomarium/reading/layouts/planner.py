@@ -35,8 +35,9 @@ from nomarium.reading.layouts.narrowcells import in_whole_lines
 from nomarium.reading.layouts.slippeddays import slipped_days
 from nomarium.reading.layouts.slots import is_clear_time
 from nomarium.reading.layouts.unusedcolumns import unused_columns
-from nomarium.reading.layouts.weekdays import begins_week, dates_of_weekdays, week_of
+from nomarium.reading.layouts.weekdays import dates_of_weekdays
 from nomarium.reading.layouts.weekrosters import week_column
+from nomarium.reading.layouts.weektitles import begins_week, week_of
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Area, Row, Sheet, cell_text
 

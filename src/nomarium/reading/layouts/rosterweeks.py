@@ -17,7 +17,7 @@ from nomarium.reading.layouts.rosteracross import carried_days
 from nomarium.reading.layouts.rosterslots import Drawing, Slot, halves_day
 from nomarium.reading.layouts.slots import time_of
 from nomarium.reading.layouts.unusedcolumns import unused_columns
-from nomarium.reading.layouts.weekdays import begins_week
+from nomarium.reading.layouts.weektitles import begins_week
 from nomarium.reading.rows.when import NOTHING
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 

@@ -24,7 +24,7 @@ _HOURS_BEHIND = rf"(?i)[\s,(]+(?:from\s+|at\s+)?(?:\d{{1,2}}(?:\.\d\d)?\s?[–-]
 
 def look(top: Top) -> Reading | NotRead:
     """Read a sheet as a list whose dates stand in rows of their own."""
-    lexicon = top.seen or top.of_weekdays
+    lexicon = top.of_both
     head = _head_under_titles(top.rows, lexicon)
     dated = _dated_by_sections(top, lexicon, head)
     if dated is not None:

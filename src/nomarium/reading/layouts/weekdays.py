@@ -7,35 +7,23 @@ from functools import partial
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import note
-from nomarium.model.refusal import Refusal
-from nomarium.reading.cells.moments import read_moment
-from nomarium.reading.cells.offwords import is_off
-from nomarium.reading.cells.weeks import WEEK_BEGINS
 from nomarium.reading.cells.words import Lexicon, fold
-from nomarium.reading.columns.daycells import looks_like_date
-from nomarium.reading.columns.fitting import dates_within, left_readings
 from nomarium.reading.columns.lexicons import weekday_columns
 from nomarium.reading.layouts.drawn import after_remarks, date_part, entries_of_cell
 from nomarium.reading.layouts.eventlist import list_in
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
-from nomarium.reading.options import ReadingOptions
+from nomarium.reading.layouts.weektitles import week_of
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 _DAY = dt.timedelta(days=1)
 _LEAST_IN_ORDER = 3
-_WEEK_OF = rf"(?i)(?:\s*(?:dates?|datum|from|starting|commencing|starts?|begins?|du|vom|ab)\b|.*?\b(?:{WEEK_BEGINS}|week(?: (?:of|from))?|w ?[/.]? ?[cb]|semaine du|woche (?:vom|ab)|semana del|week van)\b)[\s:.–-]*(?P<date>.*\d.*)"
-
 _DAY_AND_CELL = 2
 _CLOCK = r"(?i)\d[:.]\d\d|\d\s?[ap]\.?m\b"
-_FROM_THEN_ON = r"(?i)\s*(?:from|starts|begins|ab)\b"
-"""What leads to the first day of many weeks, and not of one."""
-_NUMBER_OF_WEEK = r"^\d{1,2}\s*[(:,–-]\s*(?=.*\d.*[ ./-])(.*?)\)?$"
-"""The number of a week before its date: `Week 1 (7/12/26)`, `Week 1: 7 Dec`."""
 
 
 def look(top: Top) -> Reading | NotRead:
     """Read a sheet as a list whose weekdays get the dates of the week that stands above them."""
-    dated = dated_weekdays(top, top.seen or top.of_weekdays)
+    dated = dated_weekdays(top, top.of_both)
     if dated is not None:
         return _drawn_days(top, dated) or list_in(top, dated, top.seen)
     message = f"{top.sheet.title} has no weekdays that a week could date."
@@ -184,49 +172,6 @@ def _weekdays(row: Sequence[Cell], lexicon: Lexicon) -> dict[int, int]:
     at = next((at for at, cell in enumerate(row) if cell_text(cell)), 0)
     weekday = lexicon.weekdays.get(fold(cell_text(row[at])).strip()) if row else None
     return {} if weekday is None else {at: weekday}
-
-
-def week_of(row: Sequence[Cell], weekday: int, lexicon: Lexicon, options: ReadingOptions) -> dt.date | None:
-    """The date that a title, or what stands left of the weekdays, says a week begins on; figures are read so that it is the
-    first of its weekdays."""
-    heads = weekday_columns(row, lexicon)
-    filled = (
-        [cell for cell in row[: min(heads)] if cell_text(cell)]
-        if len(heads) > 1
-        else [cell for cell in row if cell_text(cell)]
-    )
-    if not 1 <= len(filled) <= 2 or (len(filled) == 2 and all(map(_says_a_week, filled))):
-        return None  # two weeks beside one another are not the one of all rows below
-    said = re.fullmatch(_WEEK_OF, cell_text(filled[0]))
-    cell = filled[-1] if said is None else re.sub(_NUMBER_OF_WEEK, r"\1", said["date"].strip())
-    moment = read_moment(cell, "date", lexicon)
-    if isinstance(moment, Refusal) and said is not None and re.fullmatch(_WEEK_OF, said["date"]) is not None:
-        return week_of([said["date"]], weekday, lexicon, options)  # This week at Saltmarsh, w/c 8 March
-    if isinstance(moment, Refusal) or moment.first is None:
-        return None
-    text = cell_text(filled[0])
-    if is_off(text) or (moment.last is None and re.match(_FROM_THEN_ON, text)):
-        return None  # Half term w/c 15 February; from 8 February
-    readings, _ = left_readings(moment.first, weekday, options.school_year)
-    asked = [one for one in readings if one.order in ("", options.date_order)] or list(readings)
-    days = {day for one in asked if (day := one.date()) is not None}
-    if not days and options.school_year is not None:  # without a year: the one in which it begins a week
-        within = (day for one in asked for day in dates_within(one, *options.school_year))
-        days = {day for day in within if begins_week(day, weekday)}
-    day = days.pop() if len(days) == 1 else None
-    if day is None or not (begins_week(day, weekday) if said else day.weekday() == weekday):
-        return None
-    return day
-
-
-def _says_a_week(cell: Cell) -> bool:
-    """Whether a cell says a week by a date, or is one."""
-    return looks_like_date(cell) or re.fullmatch(_WEEK_OF, cell_text(cell)) is not None
-
-
-def begins_week(day: dt.date, first_weekday: int) -> bool:
-    """Whether the columns of a week can count from a date: the first one's, or one of the two days before it."""
-    return (first_weekday - day.weekday()) % 7 <= 2
 
 
 def dates_of_weekdays(weekdays: dict[int, int], begins: dt.date) -> dict[int, dt.date]:

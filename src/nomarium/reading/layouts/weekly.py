@@ -37,7 +37,7 @@ class _Unheard(NamedTuple):
 
 def look(top: Top) -> Reading | NotRead:
     """Read a sheet as a list of weekly events."""
-    lexicon, options = top.seen or top.of_weekdays, top.options
+    lexicon, options = top.of_both, top.options
     sheet, head, weekly = _weekdays(in_parts(top), lexicon, options)
     if head is None or weekly is None:
         message = f"{sheet.title} has no column of weekdays."

@@ -13,7 +13,8 @@ from nomarium.reading.columns.lexicons import weekday_columns
 from nomarium.reading.columns.table import fill_down_columns, filled_rows
 from nomarium.reading.layouts import roster
 from nomarium.reading.layouts.layout import NotRead, Reading, Top, not_read
-from nomarium.reading.layouts.weekdays import dated_weekdays, dates_of_weekdays, week_of
+from nomarium.reading.layouts.weekdays import dated_weekdays, dates_of_weekdays
+from nomarium.reading.layouts.weektitles import week_of
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
 _OTHERS = 3
@@ -32,7 +33,7 @@ class WeekColumn(NamedTuple):
 def look(top: Top) -> Reading | NotRead:
     """Read a sheet as a roster whose weekdays get the dates of their week, or say why it is none."""
     rows = [(number, row) for number, row in top.sheet.rows() if not is_blank(row)]
-    lexicon = top.seen or top.of_weekdays
+    lexicon = top.of_both
     column = week_column(rows, lexicon)
     dated = dated_weekdays(top, lexicon) if column is None else _dated(top, column, lexicon)
     if isinstance(dated, Problem):
