@@ -97,3 +97,38 @@ def test_measures_are_no_days(cell: str, tmp_path: Path) -> None:
         "Heron",
         "Tern",
     ]
+
+
+CLASSES = {
+    "French": "Cours,Jour / Heure,Salle\nKnots,Lundi 9h-10h,Loft 2\nSails,Mardi et jeudi 10h30-12h,Loft 1",
+    "German": "Kurs,Tag,Zeit\nKnots,montags,9:00-10:00\nSails,dienstags und donnerstags,10:30-12:00",
+    "Finnish": "Kurssi,Päivä,Aika\nKnots,maanantai,9.00-10.00\nSails,tiistai ja torstai,10.30-12.00",
+    "English with stops": "Class,Day / Time,Room\nKnots,Mon. 9:00-10:00,Loft 2\nSails,Tue. & Thu. 10:30-12:00,Loft 1",
+    "Dutch": "Les,Dag en tijd,Lokaal\nKnots,maandag 9:00-10:00,Loft 2\nSails,dinsdag en donderdag 10:30-12:00,Loft 1",
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("language", CLASSES)
+def test_weekdays_with_their_times_in_languages(language: str, tmp_path: Path) -> None:
+    source, out = tmp_path / "classes.csv", tmp_path / "out.csv"
+    source.write_text(CLASSES[language] + "\n", "utf-8")
+    outcome = nomarium(
+        "build",
+        source,
+        "-o",
+        out,
+        "--from",
+        "2026-10-05",
+        "--until",
+        "2026-10-09",
+        "--timezone",
+        "America/Halifax",
+    )
+    assert outcome.status == 0, outcome.text
+    with out.open(encoding="utf-8-sig") as file:
+        found = sorted((row["Title"], row["Date"], row["Start"], row["End"]) for row in csv.DictReader(file))
+    assert found == [
+        ("Knots", "2026-10-05", "09:00", "10:00"),
+        ("Sails", "2026-10-06", "10:30", "12:00"),
+        ("Sails", "2026-10-08", "10:30", "12:00"),
+    ]

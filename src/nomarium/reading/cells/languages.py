@@ -252,7 +252,7 @@ def _weekdays_in(
     there is none, or when two of the likely ones mean other weekdays by them. Of those that mean the same it is the one
     that knows most of the words `beside` them."""
     found: list[tuple[Lexicon, frozenset[tuple[str, int]]]] = []
-    for code in languages_knowing(words):
+    for code in languages_knowing((*words, *map(_one_of, words))):
         if found and code not in LIKELY_LANGUAGES:
             break
         lexicon = lexicon_of(code, with_short)

@@ -212,14 +212,15 @@ class Contents:
     def timed_weekdays(self) -> float:
         """The share of cells that name weekdays with a time beside them, `Mon 3.45-4.45`, and neither a date nor, in words,
         that they repeat."""
-        from nomarium.reading.cells.weekdaycodes import WeekdayCodes
-        from nomarium.reading.columns.weekdaycolumn import days_and_time
+        from nomarium.reading.columns.weekdaycolumn import timed_weekdays_in
+
+        timed = timed_weekdays_in(self.different[:MOST_DIFFERENT], self.lexicon)
 
         def is_timed(cell: Cell) -> bool:
-            days, time = days_and_time(cell_text(cell))
-            codes = WeekdayCodes([days], self.lexicon) if time else None
-            is_code = codes is not None and codes.are_days and re.search(_REPEATING, days) is None
-            return is_code and not looks_like_date(cell, self.lexicon)
+            days = timed.get(cell_text(cell), "")
+            return (
+                bool(days) and re.search(_REPEATING, days) is None and not looks_like_date(cell, self.lexicon)
+            )
 
         return self._share(is_timed)
 

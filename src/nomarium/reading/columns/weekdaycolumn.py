@@ -179,7 +179,8 @@ def _in_one_column(
         is_of_days = _is_of_days(heading)
         days_said = [days for days, _ in said.values()]
         names, rivals = lexicon, tuple[str, ...]()
-        if is_of_days and not options.languages:
+        are_timed = bool(said) and all(time for _, time in said.values())
+        if (is_of_days or are_timed) and not options.languages:
             names, rivals = _lexicon_of(days_said, lexicon, head.headings)
         codes = WeekdayCodes(days_said, names, options.weekdays)
         read = {number: codes.read(days) for number, (days, _) in said.items()}
@@ -233,7 +234,7 @@ def _may_say_how_often(heading: str, texts: Sequence[str]) -> bool:
 _LETTER = r"(?<!\w)[A-Za-z](?!\w)"
 """A weekday by one letter, as in `T/Th`."""
 _WITH_TIME = (
-    r"(?P<days>[^\d]*?[^\W\d])[\s,:(–-]*?\b(?P<time>\d.*?|noon.*?)\)?",
+    r"(?P<days>[^\d]*?[^\W\d])[\s.,:(–-]*?\b(?P<time>\d.*?|noon.*?)\)?",
     r"(?P<time>\d[\d:.]*\s*(?:[ap]\.?m\.?)?\s*[-–—]\s*\d[\d:.]*\s*(?:[ap]\.?m\.?)?)[\s,]+(?P<days>[^\d]+)",
 )
 
@@ -265,7 +266,7 @@ def _between(rivals: Sequence[str], place: Place, text: str) -> Problem:
     return Problem("language-ambiguous", message, remedy, place, text)
 
 
-_CLEARLY_A_TIME = r"(?i)\d[:.h]\d\d|\d\s?[ap]\.?m|noon|\d\s*[-–—]\s*\d"
+_CLEARLY_A_TIME = r"(?i)\d[:.h]\d\d|\d\s?[ap]\.?m|noon|\d\s*[-–—]\s*\d|\d\s?(?:h|u|uhr|uur)(?!\w)"
 
 
 def days_and_time(text: str) -> tuple[str, str]:
@@ -278,6 +279,16 @@ def days_and_time(text: str) -> tuple[str, str]:
             days, half = without_half(match["days"].strip(" ,:–-("))
             return days, in_half(match["time"].strip(), half)
     return text, ""
+
+
+def timed_weekdays_in(cells: Sequence[Cell], lexicon: Lexicon) -> dict[str, str]:
+    """Those texts of cells that are weekdays with a time beside them, `Mon 3.45-4.45`, `lundi 9h-10h`, each with its days."""
+    texts = [cell_text(cell) for cell in cells if isinstance(cell, str)]
+    said = {text: days for text, (days, time) in zip(texts, map(days_and_time, texts), strict=True) if time}
+    if not said:
+        return {}
+    names, _ = _lexicon_of([*said.values()], lexicon, ())
+    return {text: days for text, days in said.items() if WeekdayCodes([days], names).are_days}
 
 
 def _written_once(at: int, texts: Mapping[int, str], rows: Sequence[Row]) -> dict[int, int]:
