@@ -268,3 +268,37 @@ def test_a_time_before_its_period_and_what_follows_a_break_make_no_short_lessons
         ("Oars", "10:00/11:00"),
         ("Sails", "11:20/12:20"),
     ]
+
+
+SECTIONS = {
+    "French": ("lundi 5 octobre 2026", "mercredi 7 octobre 2026", "lundi 2 novembre 2026"),
+    "German": ("Montag, 5. Oktober 2026", "Mittwoch, 7. Oktober 2026", "Montag, 2. November 2026"),
+    "Swedish": ("måndag 5 oktober 2026", "onsdag 7 oktober 2026", "måndag 2 november 2026"),
+    "Finnish": (
+        "maanantai 5. lokakuuta 2026",
+        "keskiviikko 7. lokakuuta 2026",
+        "maanantai 2. marraskuuta 2026",
+    ),
+    "English": ("Monday 5 October 2026", "Wednesday 7 October 2026", "Monday 2 November 2026"),
+}
+
+
+@pytest.mark.parametrize("end", ["", ":"])
+@pytest.mark.parametrize("language", SECTIONS)
+def test_days_above_their_rows_in_languages_and_with_colons(language: str, end: str, tmp_path: Path) -> None:
+    """A month that English has, too, must not make the rows of the others remarks above the table."""
+    first, second, third = (f'"{day}{end}",' for day in SECTIONS[language])
+    table = f"{first}\n9:00-10:00,Knots\n10:30-11:00,Sails\n{second}\n13:00-14:30,Oars\n{third}\n18:00-20:00,Supper"
+    found = built(csv_file(tmp_path, table))
+    assert [one.split("/")[0] for one in found] == [
+        "Knots 2026-10-05T09:00",
+        "Sails 2026-10-05T10:30",
+        "Oars 2026-10-07T13:00",
+        "Supper 2026-11-02T18:00",
+    ]
+
+
+@pytest.mark.parametrize("heading", ["", "Time,Event\n"])
+def test_timed_rows_above_the_first_day_are_no_remarks(heading: str, tmp_path: Path) -> None:
+    table = f"{heading}9:00,Assembly\n10:00,Chapel\n5 October 2026,\n11:00,Talk\n12:00,Lunch"
+    assert "holds dates" in refused(csv_file(tmp_path, table))

@@ -278,6 +278,7 @@ def tidy(text: str) -> str:
     """Full-width forms made plain, spaces single, dates of other scripts in plain words."""
     if "t/m" in text:  # Dutch: up to and including
         text = text.replace("t/m", "-")
+    text = text.removesuffix(":")  # Monday 5 October 2026:
     if text[-1:] == ")" and (numbered := re.fullmatch(_NUMBERED_WEEK, text.strip())) is not None:
         text = numbered["days"]
     if text.isascii():

@@ -13,12 +13,17 @@ from nomarium.reading.columns.daycells import about_days, looks_like_date, names
 from nomarium.sheets.sheet import Row
 
 _FEW: Final = 2
-"""Days whole weeks apart that may be so by chance."""
+"""Days whole weeks apart that may be so by chance; cells and rows that show a table."""
+_LOOKED_AT: Final = 12
+"""Rows below the first that show what columns hold."""
+_CLEAR_TIME: Final = r"(?i)(?:[01]?\d|2[0-3])(?:[:.h][0-5]\d\b|\s?[ap]\.?m\b)(?!\.\d)"
 
 
 def is_entry(row: Sequence[Cell], rows_below: Sequence[Row], lexicon: Lexicon) -> bool:
     """Whether a row over the first one with a date is an event of a list without headings: a day that is not settled (`TBC`,
-    `Friday`, `mid May`) over the date, or cells of the same make as those below (`Slip 1` over `Slip 2`)."""
+    `Friday`, `mid May`) over the date, cells of the same make as those below (`Slip 1` over `Slip 2`), or a time over times."""
+    if _has_time_as_below(row, rows_below):
+        return True
     below = rows_below[0][1] if rows_below else ()
     under = [n for n, cell in enumerate(below) if looks_like_date(cell, lexicon) or names_day(cell, lexicon)]
     if len(under) != 1 or len(row) <= under[0]:
@@ -29,6 +34,21 @@ def is_entry(row: Sequence[Cell], rows_below: Sequence[Row], lexicon: Lexicon) -
         return names_day(over, lexicon) and not _heads(over, column, lexicon)
     makes = {(n, make) for _, low in rows_below[:12] for n, cell in enumerate(low) if (make := _make(cell))}
     return any((n, _make(cell)) in makes for n, cell in enumerate(row))
+
+
+def _has_time_as_below(row: Sequence[Cell], rows_below: Sequence[Row]) -> bool:
+    """Whether a row of several cells has a clear time in a column in which two rows below it have one, too: no heading is a time."""
+    timed = [n for n, cell in enumerate(row) if isinstance(cell, str) and re.match(_CLEAR_TIME, cell)]
+    if not timed or sum(cell != "" for cell in row) < _FEW:
+        return False
+    return any(
+        sum(
+            n < len(low) and isinstance(low[n], str) and bool(re.match(_CLEAR_TIME, str(low[n])))
+            for _, low in rows_below[:_LOOKED_AT]
+        )
+        >= _FEW
+        for n in timed
+    )
 
 
 def _heads(cell: Cell, column: Sequence[Cell], lexicon: Lexicon) -> bool:
