@@ -470,3 +470,22 @@ def test_a_page_says_that_an_event_is_cancelled(tmp_path: Path) -> None:
     )
     assert nomarium("build", page, "-o", tmp_path / "out.ics").status == 0
     assert [event.get("STATUS") for event in events_in(tmp_path / "out.ics")] == ["CANCELLED", None]
+
+
+OLDER = [
+    ("cp1252", "Événement,Date\nL’été à la «cale» 25 €,2026-10-05", "L’été à la «cale» 25 €"), ("mac_roman", "Titre,Date\nFête du port à l’Épée,2026-10-05", "Fête du port à l’Épée"),
+    ("cp1250", "Tytuł,Data\nWęzły i żagle,2026-10-05", "Węzły i żagle"), ("iso8859_2", "Tytuł,Data\nPoczątek święta,2026-10-05", "Początek święta"),
+    ("cp1251", "Событие,Дата\nУроки узлов,2026-10-05", "Уроки узлов"), ("shift_jis", "行事,日付\n入学式の練習,2026-10-05", "入学式の練習"),
+    ("cp850", "Titel,Datum\nÜbung für Größere,2026-10-05", "Übung für Größere"),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("encoding", "table", "title"), OLDER)
+def test_older_encodings_are_known_by_their_words(
+    encoding: str, table: str, title: str, tmp_path: Path
+) -> None:
+    source, out = tmp_path / "list.csv", tmp_path / "out.csv"
+    source.write_bytes(f"{table}\n".encode(encoding))
+    outcome = nomarium("build", source, "-o", out)
+    assert outcome.status == 0 and "because its bytes are not UTF-8" in outcome.text
+    assert title in out.read_text("utf-8-sig")

@@ -1,8 +1,9 @@
 """Which characters a text file's bytes mean."""
 
 import codecs
+import re
 from pathlib import Path
-from typing import NamedTuple
+from typing import Final, NamedTuple
 
 from nomarium.model.errors import SourceError
 from nomarium.model.problem import Place, Problem, note
@@ -14,7 +15,22 @@ _BOMS = (
     (codecs.BOM_UTF16_LE, "utf-16"),
     (codecs.BOM_UTF16_BE, "utf-16"),
 )
-_UNUSED_IN_1252 = b"\x81\x8d\x8f\x90\x9d"
+_OLDER: Final = ("cp1252", "cp1250", "iso8859_2", "mac_roman", "cp850", "cp852")
+"""The likeliest first."""
+_LABELS: Final = {
+    "cp1252": "Windows-1252",
+    "cp1250": "Windows-1250",
+    "iso8859_2": "ISO 8859-2",
+    "mac_roman": "Mac Roman",
+}
+_LAST_OF_ASCII: Final = 0x7F
+_MOST_LINES: Final = 2_000
+"""Lines with other octets than ASCII that are looked at."""
+_MOST_ACCENTS: Final = 0.35
+"""Letters with accents of all letters, at most; where there are more, it is another writing."""
+_CAPITALS: Final = "À-ÖØ-ÞĄĆĘŁŃŚŹŻČĎĚŇŘŠŤŮŽŐŰŸŒ"
+_ODD: Final = rf"(?<=[^\W\d_])(?:[^\w\s'’.,;:!?/()&+\-–—\"“”«»]|[¹²³ªº¼½¾])(?=[^\W\d_])|(?<=[^\W\d_])[{_CAPITALS}](?=[a-zà-ÿ])|(?<=[a-zà-ÿ])[{_CAPITALS}]|[\x80-\x9f]|(?<![^\W\d_])[„”“‘’¤¢£¥§¨©®¯°±²³´µ¶·¸¹º¼½¾¿×÷](?=[a-z]{{2}})"
+"""A sign within a word, a capital with an accent within one, a control, a sign that begins one."""
 
 
 class TextKind(NamedTuple):
@@ -71,16 +87,12 @@ def _utf16_without_mark(head: bytes, name: str) -> str:
 
 
 def _legacy(path: Path, name: str) -> TextKind:
-    """One of the older encodings with an octet a character: Windows-1252 unless its gaps are used."""
+    """One of the older encodings with an octet a character: Windows-1252, unless another one makes better words of it."""
     data = path.read_bytes()
-    encoding, why = "cp1252", "its bytes are not UTF-8"
-    if any(octet in data for octet in _UNUSED_IN_1252):
-        from charset_normalizer import from_bytes
-
-        best = from_bytes(data[:_BLOCK]).best()
-        encoding = best.encoding if best else "latin-1"
-        why = "its bytes are neither UTF-8 nor Windows-1252"
-    label = "Windows-1252" if encoding == "cp1252" else encoding
+    encoding = _likeliest(data[:_BLOCK])
+    label, why = _LABELS.get(encoding, encoding), "its bytes are not UTF-8"
+    if encoding != "cp1252":
+        why = "its bytes are not UTF-8, and make the best words so"
     message = f"Read as {label} text, because {why}."
     remedy = "If accents look wrong, save the file as UTF-8."
     return TextKind(
@@ -88,3 +100,27 @@ def _legacy(path: Path, name: str) -> TextKind:
         (note("encoding-older", message, remedy).at(Place(name)),),
         data.count(b'"') % 2 == 1,
     )
+
+
+def _likeliest(data: bytes) -> str:
+    """The encoding in which the fewest characters stand in words where no language has them: signs between letters, and capitals
+    with accents before small letters, `Wêz³y`, `DŽbut`. Where most letters are of another writing, what its statistics say."""
+    lines = [line for line in data.splitlines() if any(octet > _LAST_OF_ASCII for octet in line)][
+        :_MOST_LINES
+    ]
+    texts = {one: text for one in _OLDER if (text := _decoded(b"\n".join(lines), one)) is not None}
+    first = next(iter(texts.values()), "")
+    letters = sum(map(str.isalpha, first))
+    if not texts or sum(one.isalpha() and not one.isascii() for one in first) > _MOST_ACCENTS * letters:
+        from charset_normalizer import from_bytes
+
+        best = from_bytes(data).best()
+        return best.encoding if best else "latin-1"
+    return min(texts, key=lambda one: len(re.findall(_ODD, texts[one])))
+
+
+def _decoded(data: bytes, encoding: str) -> str | None:
+    try:
+        return data.decode(encoding)
+    except UnicodeDecodeError:
+        return None
