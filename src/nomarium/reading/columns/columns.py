@@ -193,7 +193,7 @@ def _are_single_days(
     about: Contents, columns: list[Column], contents: list[Contents], has_date: bool
 ) -> bool:
     """Whether the cells under `Days` are a day each: no lengths, lists, phrases, dates or times."""
-    are_lengths = (has_date or _begin_with_dates(columns, contents)) and about.numbers >= 1
+    are_lengths = (has_date or _begin_with_dates(columns, contents)) and _are_counts(about)
     are_others = are_lengths or about.weekday_lists or about.dates >= MOSTLY or about.are_clear_times
     return not are_others and (about.texts < MOSTLY or about.weekdays >= MOSTLY)
 
@@ -224,9 +224,14 @@ def _of_lengths(
     if field == "duration" and counts_weeks(column.heading, about.cells) and _are_timed(columns, contents):
         return "repeat-times", "it counts weeks, and the rows have times or weekdays"
     is_dated = has_date or _begin_with_dates(columns, contents)
-    if field == "repeat" and plain in _DAYS and is_dated and about.numbers >= 1:
+    if field == "repeat" and plain in _DAYS and is_dated and _are_counts(about):
         return "duration", "its cells are numbers of days"
     return None
+
+
+def _are_counts(about: Contents) -> bool:
+    """Whether half of the cells or more are numbers, and none is a weekday."""
+    return about.numbers >= 0.5 and not about.weekdays
 
 
 def _begin_with_dates(columns: Sequence[Column], contents: Sequence[Contents]) -> bool:

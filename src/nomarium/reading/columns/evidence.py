@@ -154,15 +154,15 @@ class _Tally:
         if not any(moments):
             return
         days = [
-            (m.first, c, t)
+            (m.first, m.last, c, t)
             for m, c, t in zip(moments, self.gathered.columns, cells, strict=False)
             if m and m.first
         ]
-        for day, column, cell in days:
+        for day, last, column, cell in days:
             self.lacks_years |= day.readings[0].year is None
             beside = weekday if column.field not in _OF_OTHER_DAYS else None
             check = day.weekday if day.weekday is not None else beside
-            fitting, reason = left_readings(day, check, self._years_of(day, check))
+            fitting, reason = left_readings(day, check, self._years_of(day, check), last)
             if any(one.order == "ymd" for one in day.readings):  # the first figures may be a year
                 for one in day.readings:
                     if one.order in self.short_years and one.year:
@@ -173,8 +173,8 @@ class _Tally:
                 self._weigh_pair(number, cell_text(cell), moment.first, moment.last)
             if moment and moment.last and column:
                 self.lacks_years |= moment.last.readings[0].year is None
-        starts = [day for day, column, _ in days if column.field in ("date", "start", "when")]
-        ends = [(day, cell) for day, column, cell in days if column.field in ("end-date", "end")]
+        starts = [day for day, _, column, _ in days if column.field in ("date", "start", "when")]
+        ends = [(day, cell) for day, _, column, cell in days if column.field in ("end-date", "end")]
         if starts and ends:
             self._weigh_pair(number, cell_text(ends[0][1]), starts[0], ends[0][0])
 

@@ -12,11 +12,11 @@ IN_SCHOOL_YEAR = "only then is it in the school year"
 
 
 def left_readings(
-    day: Day, weekday: int | None, school_year: tuple[dt.date, dt.date] | None
+    day: Day, weekday: int | None, school_year: tuple[dt.date, dt.date] | None, until: Day | None = None
 ) -> tuple[tuple[DayReading, ...], str]:
-    """The readings that the weekday and the school year leave (all, when they leave none), and why."""
+    """The readings that the weekday and the school year leave (all, when they leave none), and why. `until`: the other end of its range."""
     readings = day.readings
-    reason = _calendar_reason(day)
+    reason = _calendar_reason(day, until)
     if weekday is not None:
         left = tuple(one for one in readings if _may_be_on(one, weekday, school_year))
         if left and len(left) < len(readings):
@@ -29,8 +29,10 @@ def left_readings(
     return readings, reason
 
 
-def _calendar_reason(day: Day) -> str:
+def _calendar_reason(day: Day, until: Day | None) -> str:
     one = day.readings[0]
+    if one.day <= 12 and until is not None:
+        one = until.readings[0]
     if one.day <= 12 and one.year is None:
         return "its figures have a full stop"
     figure = one.day if one.day > 12 else (one.year or 0) % 100

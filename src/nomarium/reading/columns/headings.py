@@ -251,6 +251,10 @@ def _forms(heading: str, plain: str) -> Iterator[str]:
         yield said[1]
     if re.search(r"[a-z][A-Z]", heading):
         yield normal(re.sub(r"(?<=[a-z])(?=[A-Z])", " ", heading))  # RoomName, of an export
+    if heading.rstrip(" *").endswith("?") or plain.startswith("please "):
+        from nomarium.reading.columns.questions import answered  # few headings ask
+
+        yield from answered(plain)
     lines = [normal(line) for line in heading.split("\n")]
     named = {match.field if (match := spellings().get(line)) else "" for line in lines}
     if len(lines) > 1 and len(named) == 1:

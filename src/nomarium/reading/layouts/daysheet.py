@@ -10,6 +10,7 @@ from nomarium.model.cell import Cell
 from nomarium.model.event import Event
 from nomarium.model.problem import Problem, note
 from nomarium.model.wording import listed
+from nomarium.reading.cells.choices import says_not_held
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.contents import MOSTLY, Contents
 from nomarium.reading.columns.daycells import looks_like_date
@@ -252,9 +253,13 @@ def _heads_remarks(heading: str) -> bool:
 
 
 def _remark(cell: Cell, lexicon: Lexicon) -> Cell:
-    """A cell of remarks beside the places: nothing, unless it may say when something is, `Sat only`."""
+    """A cell of remarks beside the places: nothing, unless it may say when something is, `Sat only`, or that it is not held."""
     words = re.findall(r"[^\W\d_]+|\d", fold(cell_text(cell)))
-    return cell if any(word.isdigit() or word in lexicon.weekdays for word in words) else ""
+    return (
+        cell
+        if says_not_held(cell_text(cell)) or any(word.isdigit() or word in lexicon.weekdays for word in words)
+        else ""
+    )
 
 
 def _texts(row: Sequence[Cell]) -> list[str]:
@@ -369,9 +374,7 @@ def _entries(
                 message = "The cell stands outside the day sheet: nothing heads its column."
                 remedy = "Give its column a heading, or take the cell out."
                 if heading:
-                    message = (
-                        f"It may say when something is, and stands under “{heading}”, which is no place."
-                    )
+                    message = f"It may say when something is, or whether, and stands under “{heading}”, which is no place."
                     remedy = "Say it in the cells of the places, or take it out."
                 found.append(Problem("grid-stray", message, remedy, sheet.place(number, n), text))
                 continue

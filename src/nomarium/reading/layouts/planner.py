@@ -34,7 +34,7 @@ from nomarium.reading.layouts.month import has_day_numbers
 from nomarium.reading.layouts.narrowcells import in_whole_lines
 from nomarium.reading.layouts.slippeddays import slipped_days
 from nomarium.reading.layouts.slots import is_clear_time
-from nomarium.reading.layouts.unusedcolumns import unused_columns
+from nomarium.reading.layouts.unusedcolumns import called_off_beside, unused_columns
 from nomarium.reading.layouts.weekdays import dates_of_weekdays
 from nomarium.reading.layouts.weekrosters import week_column
 from nomarium.reading.layouts.weektitles import begins_week, week_of
@@ -98,16 +98,14 @@ def look(top: Top) -> Reading | NotRead:
     )
     remarks = [row for at, row in enumerate(rows) if at < head or at in repeated] + undated
     what = "a week a row" if label is not None else "one week" if len(said) < 2 else "weeks below one another"
-    notes = [
-        _told(what, counted).at(sheet.place()),
-        *settled,
-        *unused_columns(sheet, rows[head][1], weeks, {*weekdays} if label is None else {label, *weekdays}),
-    ]
-
+    used = {*weekdays} if label is None else {label, *weekdays}
+    unused = unused_columns(sheet, rows[head][1], weeks, used)
+    notes = [_told(what, counted).at(sheet.place()), *settled, *unused]
     events = partial(after_remarks, sheet, entries, options, remarks)
     slips = slipped_days(sheet, *rows[head], weeks, weekdays, label)
-    problems = (*slips, *[_untitled(sheet, rows[head][0])] * are_times)
-    return Reading(sheet, "planner", events, (*sheet.notes, *notes), problems)
+    problems = [*slips, *called_off_beside(sheet, weeks, used)]
+    problems += [_untitled(sheet, rows[head][0])] if are_times else []
+    return Reading(sheet, "planner", events, (*sheet.notes, *notes), tuple(problems))
 
 
 def _entries(

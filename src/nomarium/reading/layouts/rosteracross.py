@@ -46,6 +46,7 @@ from nomarium.reading.layouts.rostertimes import (
 )
 from nomarium.reading.layouts.slippeddays import slipped_days
 from nomarium.reading.layouts.slots import number_others, time_of
+from nomarium.reading.layouts.unusedcolumns import called_off_beside
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
 
@@ -383,7 +384,9 @@ class _Block:
         used = {*range(self._last + 1), *self._times}.difference(numbers)
         unused = unused_columns(self._top, self._head, self._body, used)
         right = {n: name for n, name in unused.items() if n > self._last}
-        return list(unused.values()), [] if self._times else unread_times(self._top, self._body, right)
+        problems = called_off_beside(self._top.sheet, self._body, used)
+        problems += [] if self._times else unread_times(self._top, self._body, right)
+        return list(unused.values()), problems
 
 
 def _says_time(heading: Cell) -> bool:

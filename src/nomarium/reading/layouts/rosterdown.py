@@ -39,6 +39,7 @@ from nomarium.reading.layouts.rosterheads import groups_over, headed_twice, head
 from nomarium.reading.layouts.rosterslots import Drawing, Slot
 from nomarium.reading.layouts.rostertimes import unread_times
 from nomarium.reading.layouts.slots import slot_ends, time_of, usual_step
+from nomarium.reading.layouts.unusedcolumns import called_off_beside
 from nomarium.reading.rows.when import NOTHING, Part
 from nomarium.sheets.sheet import Row, cell_text
 
@@ -58,6 +59,7 @@ def down(top: Top) -> Drawing | None:
     filled_down = fill_down_columns([*map(cell_text, head)], top.options, top.sheet.first_column)
     body = list(filled_rows(top.sheet, iter(heads.body), filled_down))
     body, key = _without_key(body, date_at, top.lexicon)
+    head, body = _with_last_days(head, body, date_at, top.lexicon)
     columns = columns_of(top, heads.above, head, body, date_at)
     if columns is None:
         return None
@@ -101,6 +103,7 @@ def down(top: Top) -> Drawing | None:
     used = {*columns.slots, date_at, weekday_at, columns.time, columns.end, columns.part, columns.place}
     unused = unused_columns(top, head, body, used)
     problems += unread_times(top, body, unused) if columns.time is None else ()
+    problems += called_off_beside(top.sheet, body, used)
     kind = f"a row for each {'week' if headed.are_weeks else 'date'}, {columns.kind} across"
     told += [heads.running.said(top.sheet.place(None, date_at))] if heads.running else []
     notes = [*headed.notes, *told, *steps, *unused_told(top, heads.number, [*unused.values()])]
@@ -120,6 +123,32 @@ def _without_key(rows: Sequence[Row], date_at: int, lexicon: Lexicon) -> tuple[l
     )
     at = next(heading, len(rows))
     return list(rows[:at]), list(rows[at:])
+
+
+def _with_last_days(
+    head: Sequence[Cell], body: list[Row], date_at: int, lexicon: Lexicon
+) -> tuple[Sequence[Cell], list[Row]]:
+    """The headings and the rows, whose dates last until those of a column beside them, `From` and `Until`, where that holds no times."""
+    heads = (n for n, cell in enumerate(head) if n != date_at and _heads_last_days(cell))
+    last_at = next(heads, None)
+    if last_at is None:
+        return head, body
+    lasts = [row[last_at] for _, row in body if last_at < len(row) and cell_text(row[last_at])]
+    if not lasts or not all(looks_like_date(cell, lexicon) for cell in lasts):
+        return head, body
+    joined = list[Row]()
+    for number, row in body:
+        if max(date_at, last_at) < len(row) and cell_text(row[last_at]):
+            first, last = cell_text(row[date_at]), cell_text(row[last_at])
+            said = {date_at: f"{first} – {last}" if first and first != last else first, last_at: ""}
+            row = [said.get(n, cell) for n, cell in enumerate(row)]
+        joined.append((number, row))
+    return ["" if n == last_at else cell for n, cell in enumerate(head)], joined
+
+
+def _heads_last_days(cell: Cell) -> bool:
+    match = match_exactly(cell_text(cell))
+    return match is not None and match.field in ("end", "end-date")
 
 
 def _weekday_column(top: Top, body: Sequence[Row], date_at: int, columns: RosterColumns) -> int | None:

@@ -126,7 +126,7 @@ class RowReader:
             told = note("row-empty", f"A row with “{summary[:40]}” for a title is no event.")
             self.account.count(told.at(self.sheet.place(number)), summary)
             return None
-        milestones = self.milestones.of(number, row, summary) if self.milestones is not None else []
+        milestones = self.milestones.of(number, row) if self.milestones is not None else []
         when = (
             self.when.of(row)
             if self.milestones is None or self.when.has_dates
@@ -156,10 +156,10 @@ class RowReader:
         if isinstance(milestones, Blame):
             self.reject(number, row, milestones)
             return None
-        if not self.when.has_dates:
-            return milestones
         event = self._event(number, row, when, summary)
-        return [event, *milestones] if event is not None and milestones else event
+        if event is None or self.milestones is None or not milestones:
+            return event
+        return self.milestones.events(event, milestones)
 
     def _event(self, number: int, row: Sequence[Cell], when: When, summary: str) -> Event | None:
         """The event of a row about which all that is needed is known, or None with its faults told."""
@@ -172,7 +172,7 @@ class RowReader:
         if self.weekdays and when.start.weekday() not in self.weekdays:
             self.reject(number, row, Blame("date", denied(self.weekdays, when.start)))
             return None
-        if may_say_days(summary) and not self.when.repeat_at:
+        if may_say_days(summary) and self.when.has_dates and not self.when.repeat_at:
             from nomarium.reading.rows.titledays import with_days_of_title  # few titles say days
 
             longer = with_days_of_title(summary, when, self.reading.decisions.lexicon)

@@ -43,6 +43,10 @@ class WeekdayCells:
             found = self._halves[cell] = without_half(cell_text(cell))[1] if self.all(row) else ""
         return found
 
+    def say_something_else(self, row: Sequence[Cell]) -> bool:
+        """Whether the cell of a row has words, and is no weekdays: `Half term`."""
+        return not self.all(row) and any(map(str.isalpha, cell_text(row[self.at])))
+
     def are_others(self, said: str, days: int) -> bool:
         """Whether a text names other weekdays than those of a row of so many days."""
         named = len(set(self._named(said)))

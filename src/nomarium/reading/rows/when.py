@@ -4,7 +4,7 @@ import datetime as dt
 from typing import TYPE_CHECKING, NamedTuple
 
 from nomarium.model.refusal import BEYOND, Refusal
-from nomarium.model.wording import clock_text
+from nomarium.model.wording import clock_text, counted
 from nomarium.reading.cells.lengths import WholeDays
 from nomarium.reading.cells.times import DAY_SECS, Clock, end_after
 from nomarium.reading.rows.betweendays import REPEATED, rule_between, weekly_or_long
@@ -104,6 +104,7 @@ NOTES = {
     "cell-dash": "A dash or “n/a” in place of a time or a last day is read as a blank.",
     "moment-to-moment": "A day with a time, a dash, and another day with a time are one long event.",
     "date-feast": "The name of a feast or a holiday beside a date is not read, but for its weekday.",
+    "day-unread": "What stands in the column of weekdays and is none is not used.",
     "date-remark": "Words in brackets, or a star, after a date are a remark and not read.",
     "end-unknown": "The end is not known yet: the event has the default length.",
     "afternoon-doubt": "A time without am or pm is read by the 24-hour clock: 1:30 is in the night. "
@@ -221,6 +222,8 @@ def _all_day(
         return Blame(
             "duration", Refusal("start-missing", message, "Give it a start time, or clear its length.")
         )
+    elif last is not None and (too_long := _days_too_many(row.duration_secs or 0, first, last)) is not None:
+        return Blame("duration", too_long)
     last = last or first
     open_weeks = weekly_or_long(row.weekdays, row.spans, first, last)
     if open_weeks is not None:
@@ -234,6 +237,16 @@ def _all_day(
     if row.is_all_day is False and start is None and end is None and not is_unknown:
         notes.append("all-day-untimed")
     return When(first, last + _DAY, None, is_unknown, tuple(notes))
+
+
+def _days_too_many(length_secs: int, first: dt.date, last: dt.date) -> Refusal | None:
+    """Why a length in days cannot be that from a first to a last day: fewer may be nights, or days of work, and
+    the last of some weeks need not be over."""
+    days, there = length_secs // DAY_SECS, (last - first).days + 1
+    if days <= there + (0 if days % 7 else 6):
+        return None
+    message = f"The length is {counted(days, 'day')}, and from {first} to {last} it is {there}."
+    return Refusal("length-conflict", message, "Correct it or leave it blank.")
 
 
 def _timed(

@@ -10,6 +10,7 @@ from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.halves import Half
 from nomarium.reading.cells.memo import CellMemo, FieldValue, value_memo
 from nomarium.reading.cells.partmemo import part_memo
+from nomarium.reading.cells.times import DAY_SECS
 from nomarium.reading.cells.words import fold
 from nomarium.reading.columns.cellssay import ARRIVING, LEAVING
 from nomarium.reading.columns.headings import NO_UNIT, normal, unit_of
@@ -135,7 +136,10 @@ class WhenReader:
             parts["date"], parts["start"], parts["end"], parts["end-date"], parts["time"],
             values[0], values[1], zone_name, zone, spans, weekdays,
         )  # fmt: skip
-        return self._settled(said, row[self.title_at] if self.title_at >= 0 else "")
+        when = self._settled(said, row[self.title_at] if self.title_at >= 0 else "")
+        if self.days is None or weekdays or not self.days.say_something_else(row) or isinstance(when, Blame):
+            return when
+        return when._replace(notes=(*when.notes, "day-unread"))
 
     def zone_of(self, row: Sequence[Cell]) -> FieldValue:
         """What a row says of its own time zone; None where it says none."""
@@ -364,7 +368,13 @@ class WhenReader:
         index = self.at.get(field, -1)
         heading = self.reading.columns[index].heading if index >= 0 else ""
         default = self.reading.options.defaults.get(field, "")
-        return value_memo(field, default, unit_of(heading).length_secs), index
+        unit_secs = unit_of(heading).length_secs
+        if normal(heading) == "nights" and self.known & {
+            "end",
+            "end-date",
+        }:  # alone they leave open which day is the last
+            unit_secs = DAY_SECS
+        return value_memo(field, default, unit_secs), index
 
 
 def _is_open(said: Said) -> bool:
