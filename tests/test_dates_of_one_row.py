@@ -185,3 +185,21 @@ def test_words_under_a_weekday_that_are_none_are_told(tmp_path: Path) -> None:
         and "row 2: What stands in the column of weekdays and is none is not used." in outcome.text
     )
     assert "row 3" not in outcome.text.replace("row 3 is “19/10/2026”", "") and "row 4" not in outcome.text
+
+
+@pytest.mark.parametrize("heading", ["Location", "Where", "Venue", "Ort", "Lieu"])
+def test_the_place_of_a_row_of_a_rota_is_nobodys_duty(tmp_path: Path, heading: str) -> None:
+    rows = ["2026-10-05,Moss,Fern,Pier", "2026-10-06,Fern,Moss,Quay", "2026-10-07,Moss,Fern,Pier"]
+    found = built(csv_file(tmp_path, "\n".join([f"Date,Opener,Closer,{heading}", *rows])), "--as", "roster")
+    assert len(found) == 6 and "Closer: Moss 2026-10-06/2026-10-07 @ Quay" in found
+    rows = [row.replace("Pier", "Rowe").replace("Quay", "Fern") for row in rows]
+    assert (
+        len(
+            built(
+                csv_file(tmp_path, "\n".join([f"Date,Opener,Closer,{heading}", *rows]), "n.csv"),
+                "--as",
+                "roster",
+            )
+        )
+        == 9
+    )

@@ -17,7 +17,7 @@ from nomarium.reading.columns.whenwords import is_before_start
 from nomarium.reading.layouts.codes import hours_in
 from nomarium.reading.layouts.layout import Top
 from nomarium.reading.layouts.rosterslots import is_session
-from nomarium.reading.layouts.rostertimes import are_times
+from nomarium.reading.layouts.rostertimes import SAY_WHERE, are_times
 from nomarium.reading.layouts.slots import time_of
 from nomarium.reading.layouts.turns import DUTY, OF_PEOPLE, is_called_rota, share_words
 from nomarium.reading.rows.when import NOTHING
@@ -39,7 +39,7 @@ class RosterColumns(NamedTuple):
     part: int | None = None
     """Where each row says the part of its day, `Early`, `Late`."""
     place: int | None = None
-    """Where each row says the place, beside columns for the parts of its day."""
+    """Where each row says the place."""
     weekdays: Mapping[int, int] = MappingProxyType({})
     """The weekday, 0 for Monday, of each column, where all are of one in the week of a row."""
 
@@ -92,11 +92,22 @@ def columns_of(
     if sum(_is_place(head[n]) for n in columns) * 2 > len(columns):
         places = tuple(n for n in columns if _is_place(head[n]) or not are_times(body, n))
         return RosterColumns(places, "places", known_time, end, part)
+    place = _place_of_rows(head, body, columns)
+    columns = tuple(n for n in columns if n != place)
     weekdays = {n: day for n in columns if (day := _weekday_of(top, cell_text(head[n]))) is not None}
     if len(weekdays) == len(columns) and len(set(weekdays.values())) > 1:
-        return RosterColumns(columns, "weekdays", time, end, part, weekdays=weekdays)
+        return RosterColumns(columns, "weekdays", time, end, part, place, weekdays)
     if top.options.layout == "roster" or share_words(head, body, columns, is_called_rota(top.sheet, above)):
-        return RosterColumns(columns, "names or posts", time, end, part)
+        return RosterColumns(columns, "names or posts", time, end, part, place)
+    return None
+
+
+def _place_of_rows(head: Sequence[Cell], body: Sequence[Row], columns: Sequence[int]) -> int | None:
+    """The column that says where each row is, `Location`, and names nobody who stands under another."""
+    for n in columns if len(columns) > 1 else ():
+        if normal(cell_text(head[n])) in SAY_WHERE:
+            others = {cell_text(row[m]) for _, row in body for m in columns if m != n and m < len(row)} - {""}
+            return None if _are_people(body, n, others) else n
     return None
 
 

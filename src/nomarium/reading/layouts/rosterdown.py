@@ -307,17 +307,19 @@ def _slot_down(
 ) -> Slot:
     heading = cell_text(head[column])
     said = session_of(heading)  # Morning (9:00-12:00)
+    where = cell_text(row[columns.place]) if columns.place is not None and columns.place < len(row) else ""
     if columns.weekdays:
         first = days.first
         day = first + dt.timedelta((columns.weekdays[column] - first.weekday()) % 7)
         own = said.time if said.time is not NOTHING else time
-        return Slot(number, column, "", row[column], Days(day, day), own, stands_alone=True)
+        return Slot(number, column, "", row[column], Days(day, day), own, stands_alone=True, where=where)
     if columns.kind != "parts of the day":
         if time is NOTHING and said.time is not NOTHING and said.name:
             heading, time = said.name, said.time
-        return Slot(number, column, heading, row[column], days, time, is_place=columns.kind == "places")
+        return Slot(
+            number, column, heading, row[column], days, time, is_place=columns.kind == "places", where=where
+        )
     own = said.time if said.time is not NOTHING else time
-    where = cell_text(row[columns.place]) if columns.place is not None and columns.place < len(row) else ""
     return Slot(number, column, said.name or heading, row[column], days, own, is_session=True, where=where)
 
 

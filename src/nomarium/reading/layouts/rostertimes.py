@@ -26,9 +26,10 @@ _COUNTED: Final = frozenset(
     "staff people number no numbers cover needed required headcount present available minimum min persons volunteers crew personal effectif aantal anzahl".split()
 )
 """What else heads a row of how many there are."""
-_SAY_WHERE: Final = frozenset(
+SAY_WHERE: Final = frozenset(
     "where location locations place places venue venues site ort lieu lugar plaats".split()
 )
+"""Headings of where something is; others, `Hall`, may be a place at which somebody is on duty."""
 _NUMBER: Final = r"\d+(?:[.,:]\d+)?\s?(?:h|hrs?|hours?)?"
 
 
@@ -91,7 +92,7 @@ def said_of_days(top: Top, rows: Sequence[Row], columns: Sequence[int]) -> SaidO
     for (number, row), label in zip(rows, labels, strict=True):
         field = _SAID.get(_field_of_label(row[: columns[0]]), "")
         cells = [row[n] for n in columns if n < len(row) and cell_text(row[n])]
-        if field == "location" and normal(label) not in _SAY_WHERE:
+        if field == "location" and normal(label) not in SAY_WHERE:
             others = [cell_text(cell) for other, row in rows if other != number for cell in row[columns[0] :]]
             field = _field_of_place(
                 [one for one in labels if one != label], list(map(cell_text, cells)), others
