@@ -203,3 +203,26 @@ def test_the_place_of_a_row_of_a_rota_is_nobodys_duty(tmp_path: Path, heading: s
         )
         == 9
     )
+
+
+@pytest.mark.parametrize(
+    ("heading", "cells", "kept"),
+    [
+        ("Team", ("Pier", "Quay"), True), ("Role", ("Rigger", "Cook"), True), ("Phone", ("902 555 0100", "902 555 0101"), False),
+        ("Email", ("a@saltmarsh.example", "b@saltmarsh.example"), False), ("Notes", ("new", "left-handed"), False), ("Hours", ("40", "32"), False),
+    ],
+)  # fmt: skip
+def test_what_stands_beside_a_name_is_its_kind_or_is_told(
+    tmp_path: Path, heading: str, cells: tuple[str, str], kept: bool
+) -> None:
+    source = csv_file(
+        tmp_path,
+        f"Name,{heading},Mon 5 Oct 2026,Tue 6 Oct 2026,Wed 7 Oct 2026\n"
+        f"Moss,{cells[0]},9-12,13-17,9-12\nFern,{cells[1]},13-17,9-12,OFF\n",
+    )
+    out = tmp_path / "out.ics"
+    outcome = nomarium("build", source, "-o", out)
+    assert outcome.status == 0 and len(events_in(out)) == 5
+    kinds = {one["categories"].cats[0] for one in events_in(out) if "categories" in one}
+    assert kinds == (set(cells) if kept else set())
+    assert (f"Not used: the column “{heading}”" in outcome.text) is not kept

@@ -30,7 +30,7 @@ from nomarium.reading.layouts.headdates import (
 from nomarium.reading.layouts.layout import Top
 from nomarium.reading.layouts.monthheads import months_across, with_years
 from nomarium.reading.layouts.onside import are_no_names, names_events_on_side
-from nomarium.reading.layouts.rostercolumns import unused_columns, unused_told
+from nomarium.reading.layouts.rostercolumns import says_of_no_kind, unused_columns, unused_told
 from nomarium.reading.layouts.rosteroccasions import told_over, under, words_over_heads
 from nomarium.reading.layouts.rosterslots import Drawing, Slot, halves_day
 from nomarium.reading.layouts.rostertimes import (
@@ -282,6 +282,11 @@ class _Block:
         self._times = times or self._unheaded_times()
         self._name_at = self._name_column()
         self.heading = cell_text(head[self._name_at]) if self._name_at < len(head) else ""
+        self._unheard = {
+            n
+            for n in range(first)
+            if n not in (self._name_at, *self._times) and says_of_no_kind(head[n], body, n)
+        }
         self._places = {n for n, cell in enumerate(head[:first]) if _heads_places(cell)}
         self._over = {
             n: time
@@ -303,13 +308,17 @@ class _Block:
                 teams = [own] if own and not summed else teams
                 continue
             label = own or label
-            left = [cell_text(row[n]) for n in range(self._name_at) if n not in self._times]
+            left = [
+                cell_text(row[n])
+                for n in range(self._name_at)
+                if n not in self._times and n not in self._unheard
+            ]
             named = [text for text in left if text and not text.replace(".", "").isdigit()]
             teams = named or teams
-            between = [n for n in range(self._name_at + 1, self._first) if n not in self._times]
+            between = set(range(self._name_at + 1, self._first)).difference(self._times, self._unheard)
             said_at = {
                 n: text
-                for n in between
+                for n in sorted(between)
                 if n < len(row) and (text := cell_text(row[n])) and any(map(str.isalpha, text))
             }
             where = ", ".join(text for n, text in said_at.items() if n in self._places)
@@ -372,16 +381,9 @@ class _Block:
         )
 
     def unused(self) -> tuple[list[str], list[Problem]]:
-        """Columns under which something stands that is in no event: right of the dates, and numbers left of them; and a problem of
-        each of them that holds times, where no other says any."""
-        beside = [n for n in range(self._first) if n not in (self._name_at, *self._times)]
-        numbers = [
-            n
-            for n in beside
-            if cell_text(self._head[n])
-            and all(cell_text(row[n]).replace(".", "").isdigit() for _, row in self._body if n < len(row))
-        ]
-        used = {*range(self._last + 1), *self._times}.difference(numbers)
+        """Columns under which something stands that is in no event: right of the dates, and what says of no kind left of them; and a
+        problem of each of them that holds times, where no other says any."""
+        used = {*range(self._last + 1), *self._times} - self._unheard
         unused = unused_columns(self._top, self._head, self._body, used)
         right = {n: name for n, name in unused.items() if n > self._last}
         problems = called_off_beside(self._top.sheet, self._body, used)

@@ -4,7 +4,7 @@ import re
 from collections.abc import Collection, Mapping, Sequence, Set
 from itertools import takewhile
 from types import MappingProxyType
-from typing import Literal, NamedTuple
+from typing import Final, Literal, NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, column_letter, note
@@ -27,6 +27,9 @@ _PLACES = (
     r"\b(?:room|rm|loft|shed|hall|slip|court|pitch|field|lab|studio|gym|pool|stage|track|table|kitchen|library|chapel|yard|dock|pier|berth|"
     r"bay|rink|theatre|salle|raum|saal|aula|zaal|lokaal|sala|halle|platz|terrain|veld)\b"
 )
+
+_OF_NO_KIND: Final = frozenset("description url uid status reminder duration priority color geo".split())
+"""Fields that make no category of what stands beside a name."""
 
 
 class RosterColumns(NamedTuple):
@@ -160,6 +163,15 @@ def _unheaded_times(
     timed = [n for n in blank if are_times(body, n)]
     first, second, *_ = [*timed, None, None]
     return first, second if end is None else end
+
+
+def says_of_no_kind(heading: Cell, body: Sequence[Row], column: int) -> bool:
+    """Whether a column beside names says of what kind nobody is: notes, addresses, telephones, and numbers with a heading."""
+    texts = [text for _, row in body if column < len(row) and (text := cell_text(row[column]))]
+    match = match_exactly(cell_text(heading))
+    has_letters = any(any(map(str.isalpha, text)) for text in texts)
+    is_of_none = match is not None and match.field in _OF_NO_KIND
+    return is_of_none or (not has_letters and bool(cell_text(heading))) or any("@" in text for text in texts)
 
 
 def unused_columns(
