@@ -226,3 +226,17 @@ def test_what_stands_beside_a_name_is_its_kind_or_is_told(
     kinds = {one["categories"].cats[0] for one in events_in(out) if "categories" in one}
     assert kinds == (set(cells) if kept else set())
     assert (f"Not used: the column “{heading}”" in outcome.text) is not kept
+
+
+@pytest.mark.parametrize(
+    "cells", ["902 555 0100|902 555 0101", "a@saltmarsh.example|b@saltmarsh.example", "$4|$5.50"]
+)
+def test_how_to_reach_somebody_is_nobodys_duty(tmp_path: Path, cells: str) -> None:
+    one, two = cells.split("|")
+    text = f"Duty rota\n\nDate,Opener,Closer,More\n2026-10-05,Moss,Fern,{one}\n2026-10-06,Fern,Moss,{two}\n2026-10-07,Moss,Fern,{one}\n"
+    out = tmp_path / "out.ics"
+    outcome = nomarium("build", csv_file(tmp_path, text), "-o", out)
+    assert outcome.status == 0 and len(events_in(out)) == 6 and "Not used: the column “More”" in outcome.text
+    if "@" in cells:
+        text = f"Duty rota\n\nDate,Opener,Closer\n2026-10-05,{one},{two}\n2026-10-06,{two},{one}\n2026-10-07,{one},{two}\n"
+        assert len(built(csv_file(tmp_path, text, "by_address.csv"))) == 6

@@ -28,6 +28,7 @@ _PLACES = (
     r"bay|rink|theatre|salle|raum|saal|aula|zaal|lokaal|sala|halle|platz|terrain|veld)\b"
 )
 
+_TELEPHONE: Final = r"(?=(?:\D*\d){7})[+(\d][\d ()./+-]+|[$€£]\s?\d[\d.,]*|\d[\d.,]*\s?[$€£]"
 _OF_NO_KIND: Final = frozenset("description url uid status reminder duration priority color geo".split())
 """Fields that make no category of what stands beside a name."""
 
@@ -71,6 +72,9 @@ def columns_of(
         (n for n in beside if _says_parts(body, n, cell_text(head[n]) if n < len(head) else "")), None
     )
     numbered = {n for n in beside if _are_numbers(body, n)}
+    reaching = {n for n in beside if n not in numbered and _reach_somebody(body, n)}
+    if len(numbered) + len(reaching) < len(beside):  # else people are called by their addresses
+        numbered |= reaching
     columns = tuple(
         n for n, cell in enumerate(head)
         if n not in (date_at, time, end, part) and n not in numbered and cell_text(cell) and not _are_weekdays(top, body, n) and any(n < len(row) and cell_text(row[n]) for _, row in body)
@@ -212,6 +216,17 @@ def _are_numbers(body: Sequence[Row], column: int) -> bool:
     """Whether all that stands in a column is plain numbers: a count, and nobody's duty."""
     texts = [text for _, row in body if column < len(row) and (text := cell_text(row[column]))]
     return bool(texts) and all(text.isdecimal() for text in texts)
+
+
+def _reach_somebody(body: Sequence[Row], column: int) -> bool:
+    """Whether what stands in a column is telephones, addresses or prices: nobody's duty."""
+    texts = [text for _, row in body if column < len(row) and (text := cell_text(row[column]))]
+    if any(re.fullmatch(r"\S+@\S+\.\S+", text) for text in texts):
+        return True
+    return bool(texts) and all(
+        re.fullmatch(_TELEPHONE, text) and time_of(text) is NOTHING and not looks_like_date(text)
+        for text in texts
+    )
 
 
 def _are_weekdays(top: Top, body: Sequence[Row], column: int) -> bool:
