@@ -240,3 +240,46 @@ def test_how_to_reach_somebody_is_nobodys_duty(tmp_path: Path, cells: str) -> No
     if "@" in cells:
         text = f"Duty rota\n\nDate,Opener,Closer\n2026-10-05,{one},{two}\n2026-10-06,{two},{one}\n2026-10-07,{one},{two}\n"
         assert len(built(csv_file(tmp_path, text, "by_address.csv"))) == 6
+
+
+def test_a_day_with_two_full_stops_is_no_time(tmp_path: Path) -> None:
+    source = csv_file(
+        tmp_path,
+        "Herbst 2026;;\n\nKurs;Von;Bis\nKnoten;05.10.;11.10.\nSegel;12.10.;18.10.\nRuder;26.10.;01.11.\n",
+    )
+    assert built(source) == [
+        "Knoten 2026-10-05/2026-10-12",
+        "Segel 2026-10-12/2026-10-19",
+        "Ruder 2026-10-26/2026-11-02",
+    ]
+    source = csv_file(tmp_path, "Kurs;Datum;Zeit\nKnoten;15.10.2026;9.05.\n", "times.csv")
+    assert built(source) == ["Knoten 2026-10-15T09:05/2026-10-15T10:05"]
+
+
+@pytest.mark.parametrize(
+    "headings",
+    [
+        "Horodateur,Quel est le nom de l'événement ?,À quelle date ?,À quelle heure commence-t-il ?,À quelle heure finit-il ?",
+        "Zeitstempel,Wie heißt die Veranstaltung?,An welchem Tag?,Wann beginnt es?,Wann endet es?",
+    ],
+)
+def test_headings_ask_in_french_and_german_and_when_it_was_filled_in_is_no_date(
+    tmp_path: Path, headings: str
+) -> None:
+    rows = (
+        "2026-09-01 10:22:11,Knots,15/10/2026,18:00,20:00\n2026-09-03 11:02:45,Oars,21/11/2026,9:00,15:30\n"
+    )
+    assert built(csv_file(tmp_path, f"{headings}\n{rows}")) == [
+        "Knots 2026-10-15T18:00/2026-10-15T20:00", "Oars 2026-11-21T09:00/2026-11-21T15:30",
+    ]  # fmt: skip
+
+
+def test_a_column_of_dates_that_nobody_named_can_be_named_as_told(tmp_path: Path) -> None:
+    text = "Marque,Event,Fixé pour le,Begins\n2026-09-01 10:22:11,Knots,15/10/2026,18:00\n2026-09-03 11:02:45,Oars,21 novembre,9:00\n"
+    source = csv_file(tmp_path, text)
+    assert '--column "Fixé pour le=date"' in refused(source)
+    found = built(source, "--column", "Fixé pour le=date")
+    assert (
+        "Knots 2026-10-15T18:00/2026-10-15T19:00" in found
+        and "Oars 2026-11-21T09:00/2026-11-21T10:00" in found
+    )

@@ -9,7 +9,7 @@ from nomarium.reading.columns.contents import MOSTLY
 from nomarium.reading.columns.coursenames import are_course_codes
 from nomarium.reading.columns.headings import normal
 from nomarium.school.planheads import field_of
-from nomarium.sheets.sheet import Row, cell_text
+from nomarium.sheets.sheet import Row, cell_text, column_texts
 
 _DIFFERENT: Final = 0.7
 """The share of rows whose names are different where these can be titles."""
@@ -58,7 +58,7 @@ def settle_coded(
 
 
 def _texts(rows: Sequence[Row], n: int) -> list[str]:
-    return [text for _, row in rows if n < len(row) and (text := cell_text(row[n]))]
+    return column_texts(rows, n)
 
 
 def _are_names(texts: Sequence[str]) -> bool:

@@ -14,7 +14,7 @@ from nomarium.school.drawnheads import days_across, letter_columns
 from nomarium.school.drawnlines import is_period, is_time
 from nomarium.school.planheads import LESSONS, field_of, plain
 from nomarium.school.roomcolumns import ROOM
-from nomarium.sheets.sheet import Row, Sheet, cell_text
+from nomarium.sheets.sheet import Row, Sheet, cell_text, column_texts
 
 _HEAD_ROWS = 40
 _MARKS = frozenset("x X * • ● ✓ ✔".split())
@@ -132,7 +132,7 @@ def _head_of(rows: Sequence[Row], labels: frozenset[str]) -> tuple[int, dict[int
 
 def _are_slots(rows: Sequence[Row], column: int) -> bool:
     """Whether what is headed as classes are periods, times and breaks: `1`, `2`, `Break`, `3`."""
-    texts = [text for _, row in rows if column < len(row) and (text := cell_text(row[column]))]
+    texts = column_texts(rows, column)
     slots = [text for text in texts if is_period(text) or is_break(text) or is_time(text)]
     return len(slots) > 1 and len(slots) * 4 >= len(texts) * 3
 

@@ -20,7 +20,7 @@ from nomarium.school.drawnlines import is_time
 from nomarium.school.plancolumns import are_hours, by_heading, columns_of
 from nomarium.school.planheads import HEADINGS, NOT_ASKED, REQUIRED, plain
 from nomarium.school.saidabove import said_above, told_above
-from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
+from nomarium.sheets.sheet import Row, Sheet, cell_text, column_texts, is_blank
 
 TITLES = {
     "settings": "Settings", "terms": "Terms", "daysoff": "Days off", "cycle": "Cycle", "specialdays": "Special days",
@@ -317,7 +317,7 @@ def _counts_periods(heading: str, column: int, rows: Sequence[Row]) -> bool:
 
 def _are_terms(column: int, rows: Sequence[Row]) -> bool:
     """Whether the cells of a column are names or codes of terms, and nothing else."""
-    texts = [text for _, row in rows if column < len(row) and (text := cell_text(row[column]))]
+    texts = column_texts(rows, column)
     return bool(texts) and all(re.fullmatch(_TERM, text) or is_term(text) for text in texts)
 
 

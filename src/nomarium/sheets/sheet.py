@@ -164,3 +164,8 @@ def cell_text(cell: Cell) -> str:
 def is_blank(row: Sequence[Cell]) -> bool:
     """Whether no cell of a row holds anything but spaces."""
     return not any(cell != "" and (not isinstance(cell, str) or cell.strip()) for cell in row)
+
+
+def column_texts(rows: Iterable[Row], column: int) -> list[str]:
+    """The texts of a column, without its blanks; rows may be shorter."""
+    return [text for _, row in rows if column < len(row) and (text := cell_text(row[column]))]

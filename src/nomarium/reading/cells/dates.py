@@ -108,6 +108,18 @@ _INCLUSIVE: Final = frozenset(
 """What people write behind the last of some days, which is one of them anyway."""
 
 
+_STOPPED_DAY: Final = r"\d{1,2}\.(?:0?[1-9]|1[0-2])\."
+
+
+def is_stopped_day(text: str) -> bool:
+    """Whether a text is a day and its month, each with a full stop, and so no time.
+
+    >>> is_stopped_day("05.10."), is_stopped_day("9.30."), is_stopped_day("5.10")
+    (True, False, False)
+    """
+    return text[-1:] == "." and re.fullmatch(_STOPPED_DAY, text) is not None
+
+
 def figures_day(a: int, b: int, year: int) -> Day:
     """The day of `a/b/year`, whichever of the first two is the month. It may have no reading at all.
 

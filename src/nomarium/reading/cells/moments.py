@@ -18,7 +18,7 @@ from nomarium.reading.cells.dateremarks import (
     without_count,
     without_remark,
 )
-from nomarium.reading.cells.dates import Day, DayReading, figures_day, read_days
+from nomarium.reading.cells.dates import Day, DayReading, figures_day, is_stopped_day, read_days
 from nomarium.reading.cells.feastdays import without_feast
 from nomarium.reading.cells.fourfigures import hours_with_colons
 from nomarium.reading.cells.isointervals import with_dash
@@ -197,7 +197,7 @@ def read_moment_text(text: str, role: Role, lexicon: Lexicon, counts_1904: bool 
                 return whole  # a date with it is welcome: the row compares it with its date column
             return said
         return of_times(said)
-    says_date = "/" in text and any(map(str.isdigit, text))
+    says_date = is_stopped_day(text) or ("/" in text and any(map(str.isdigit, text)))
     times = read_times(text) if role == "either" and not says_date else None
     if isinstance(times, Times):
         return of_times(times)

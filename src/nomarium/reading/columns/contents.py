@@ -9,6 +9,7 @@ from itertools import pairwise
 from nomarium.model.cell import Cell
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.choices import read_status
+from nomarium.reading.cells.dates import is_stopped_day
 from nomarium.reading.cells.halves import without_half, without_session
 from nomarium.reading.cells.moments import read_moment
 from nomarium.reading.cells.placewords import is_place
@@ -358,11 +359,8 @@ class Contents:
         settled = [
             cell for cell in sample if not (isinstance(cell, str) and cell.strip(" .?").casefold() in _OPEN)
         ]
-        return (
-            sum(map(test, settled)) / len(settled)
-            if len(settled) * 2 >= len(sample) > 0
-            else self._share(test)
-        )
+        are_most = len(settled) * 2 >= len(sample) > 0
+        return sum(map(test, settled)) / len(settled) if are_most else self._share(test)
 
     def _is_weekday(self, cell: Cell) -> bool:
         """Whether a cell is a weekday, or one with its half of the day, `Tues eve`."""
@@ -396,5 +394,5 @@ def _is_time(cell: Cell) -> bool:
     digits = text[:-1] if text[-1:] in ".:" else text
     if not any(mark in digits for mark in ":.hap") and not any(map(str.isalpha, digits)):
         return False  # a number alone, or one of those that count: `1.`
-    times = read_times(text)
+    times = read_times(text) if not is_stopped_day(text) else None
     return isinstance(times, Times) and (times.start is not None or times.is_unknown or times.is_all_day)

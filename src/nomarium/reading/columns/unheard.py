@@ -164,7 +164,10 @@ def _unused(
     elif what == "figures":
         remedy = f"If each is a day on which something is, write its month in letters; else leave it out: {left_out}."
     else:
-        remedy = f"If something is held on them, give each day a row of its own; to keep what it says: --keep-extra; to leave it out: {left_out}."
+        remedy = (
+            f'If it is the date of the row: --column "{name}=date"; if something is held on several, give each day a row of its own; '
+            f"to keep what it says: --keep-extra; to leave it out: {left_out}."
+        )
     return Problem("column-times", message, remedy, sheet.place(None, column.at, column.heading))
 
 

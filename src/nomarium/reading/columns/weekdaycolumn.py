@@ -17,7 +17,7 @@ from nomarium.reading.cells.words import Lexicon, fold, language_name, lexicon_o
 from nomarium.reading.columns.head import TableHead
 from nomarium.reading.columns.headings import match_heading
 from nomarium.reading.options import ReadingOptions
-from nomarium.sheets.sheet import Row, Sheet, cell_text, is_blank
+from nomarium.sheets.sheet import Row, Sheet, cell_text, column_texts, is_blank
 
 UNSETTLED = frozenset(
     (
@@ -137,7 +137,7 @@ def _times_beside(head: TableHead, rows: Sequence[Row]) -> tuple[int, ...]:
     found = []
     for at, heading in enumerate(head.headings):
         match = match_heading(heading) if heading else None
-        texts = [text for _, row in rows if at < len(row) and (text := cell_text(row[at]))]
+        texts = column_texts(rows, at)
         are_times = bool(texts) and all(
             re.search(_CLEARLY_A_TIME, text) and isinstance(read_times(text), Times) for text in texts
         )

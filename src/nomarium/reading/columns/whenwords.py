@@ -82,7 +82,7 @@ _LONGEST_SAID: Final = 40
 """Longer cells are remarks."""
 _RECORD_WORDS = frozenset(
     "birth dob born naissance geburtsdatum geburtstag nacimiento geboortedatum created modified updated "
-    "changed submitted printed exported hired joined paid invoice invoiced timestamp "
+    "changed submitted printed exported hired joined paid invoice invoiced timestamp horodateur horodatage zeitstempel tijdstempel "
     "added entered edited received logged recorded requested approved registered sent notified bought purchased acquired".split()
 )
 _LAST_DONE: Final = (

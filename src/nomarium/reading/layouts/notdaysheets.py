@@ -9,7 +9,7 @@ from nomarium.reading.cells.placewords import is_place
 from nomarium.reading.cells.words import ENGLISH, Lexicon, fold
 from nomarium.reading.columns.contents import MOSTLY, Contents
 from nomarium.reading.columns.daycells import looks_like_date
-from nomarium.sheets.sheet import Row, cell_text
+from nomarium.sheets.sheet import Row, cell_text, column_texts
 
 _NUMBERED = re.compile(r"(?P<kind>[^\W\d_]{3,})\s*(?:\d{1,3}[a-z]?|[A-H])")
 """One of several of a kind, `Court 2`: no heading of a list."""
@@ -32,7 +32,7 @@ def numbers_days(heading: str, labels: Sequence[Cell], lexicon: Lexicon) -> bool
 def holds_its_kind(slots: Sequence[Row], headings: Mapping[int, str]) -> bool:
     """Whether all that stands under some heading is one of the kind that it names, `Ward 3` under *Ward*: a column of a list."""
     for n, heading in headings.items():
-        texts = [text for _, row in slots if n < len(row) and (text := cell_text(row[n]))]
+        texts = column_texts(slots, n)
         one_of = rf"(?i){re.escape(heading)}\s+(?:\d{{1,3}}[a-z]?|[a-h])"
         if texts and all(re.fullmatch(one_of, text) for text in texts):
             return True

@@ -21,7 +21,7 @@ from nomarium.reading.layouts.rostertimes import SAY_WHERE, are_times
 from nomarium.reading.layouts.slots import time_of
 from nomarium.reading.layouts.turns import DUTY, OF_PEOPLE, is_called_rota, share_words
 from nomarium.reading.rows.when import NOTHING
-from nomarium.sheets.sheet import Row, cell_text
+from nomarium.sheets.sheet import Row, cell_text, column_texts
 
 _PLACES = (
     r"\b(?:room|rm|loft|shed|hall|slip|court|pitch|field|lab|studio|gym|pool|stage|track|table|kitchen|library|chapel|yard|dock|pier|berth|"
@@ -121,7 +121,7 @@ def _place_of_rows(head: Sequence[Cell], body: Sequence[Row], columns: Sequence[
 def _are_people(body: Sequence[Row], column: int, names: Set[str]) -> bool:
     """Whether all that stands in a column is names of people, or some of it is among the `names` of other columns: whatever its
     heading, it is their duty."""
-    texts = [text for _, row in body if column < len(row) and (text := cell_text(row[column]))]
+    texts = column_texts(body, column)
     return bool(texts) and (not names.isdisjoint(texts) or all(re.fullmatch(PERSON, text) for text in texts))
 
 
@@ -137,7 +137,7 @@ def _with_posts_of_people(
     with one heading."""
 
     def said(n: int) -> set[str]:
-        return {text for _, row in body if n < len(row) and (text := cell_text(row[n]))}
+        return set(column_texts(body, n))
 
     others = set[str]().union(*map(said, columns))
     posts = [n for n, field in fields.items() if field in OF_PEOPLE and n not in columns and said(n)]
@@ -171,7 +171,7 @@ def _unheaded_times(
 
 def says_of_no_kind(heading: Cell, body: Sequence[Row], column: int) -> bool:
     """Whether a column beside names says of what kind nobody is: notes, addresses, telephones, and numbers with a heading."""
-    texts = [text for _, row in body if column < len(row) and (text := cell_text(row[column]))]
+    texts = column_texts(body, column)
     match = match_exactly(cell_text(heading))
     has_letters = any(any(map(str.isalpha, text)) for text in texts)
     is_of_none = match is not None and match.field in _OF_NO_KIND
@@ -214,13 +214,13 @@ def _weekday_of(top: Top, heading: str) -> int | None:
 
 def _are_numbers(body: Sequence[Row], column: int) -> bool:
     """Whether all that stands in a column is plain numbers: a count, and nobody's duty."""
-    texts = [text for _, row in body if column < len(row) and (text := cell_text(row[column]))]
+    texts = column_texts(body, column)
     return bool(texts) and all(text.isdecimal() for text in texts)
 
 
 def _reach_somebody(body: Sequence[Row], column: int) -> bool:
     """Whether what stands in a column is telephones, addresses or prices: nobody's duty."""
-    texts = [text for _, row in body if column < len(row) and (text := cell_text(row[column]))]
+    texts = column_texts(body, column)
     if any(re.fullmatch(r"\S+@\S+\.\S+", text) for text in texts):
         return True
     return bool(texts) and all(

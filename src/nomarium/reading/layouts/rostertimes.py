@@ -14,7 +14,7 @@ from nomarium.reading.columns.headings import SESSION_HEADINGS, match_exactly, n
 from nomarium.reading.layouts.layout import Top
 from nomarium.reading.layouts.slots import is_clear_time, time_of
 from nomarium.reading.rows.when import NOTHING, Part
-from nomarium.sheets.sheet import Row, cell_text
+from nomarium.sheets.sheet import Row, cell_text, column_texts
 
 _SAID: Final = MappingProxyType(
     {"time": "start", "start": "start", "end": "end", "location": "location", "room": "location"}
@@ -51,14 +51,14 @@ def _are_times(cells: Sequence[Cell]) -> bool:
 
 def are_sums(heading: Cell, body: Sequence[Row], column: int) -> bool:
     """Whether a column headed as sums, `Hours`, holds plain numbers: 40 and 8 are no times."""
-    texts = [text for _, row in body if column < len(row) and (text := cell_text(row[column]))]
+    texts = column_texts(body, column)
     is_headed = not SUMS.isdisjoint(re.findall(r"[a-z]+", fold(cell_text(heading))))
     return is_headed and all(re.fullmatch(_NUMBER, text) for text in texts)
 
 
 def are_counts(heading: Cell, body: Sequence[Row], column: int) -> bool:
     """Whether a column is headed by no word for time and holds figures alone, `Capacity`: 120 is not twenty past one."""
-    texts = [text for _, row in body if column < len(row) and (text := cell_text(row[column]))]
+    texts = column_texts(body, column)
     called = normal(cell_text(heading))
     return bool(called) and called not in SESSION_HEADINGS and all(map(str.isdecimal, texts))
 

@@ -31,7 +31,7 @@ from nomarium.reading.layouts.monthheads import Month, month_head, months_across
 from nomarium.reading.layouts.narrowcells import in_whole_lines
 from nomarium.reading.layouts.slippedmonths import no_month, slipped_months, slipped_sections
 from nomarium.reading.rows.when import NOTHING
-from nomarium.sheets.sheet import Row, cell_text, is_blank
+from nomarium.sheets.sheet import Row, cell_text, column_texts, is_blank
 
 _DAY = r"(?:(?P<before>[^\W\d_]+)\.?,?\s*)?(?P<day>\d{1,2})(?:st|nd|rd|th|er|\.)?(?:,?\s*(?P<after>[^\W\d_]+)\.?)?"
 _MARKS = frozenset("x ✓ ✔ ✗ * • ● ■".split())
@@ -238,7 +238,7 @@ def _across(top: Top, rows: Sequence[Row], lexicon: Lexicon) -> _Drawing | Probl
 
 def _begin_with_weekdays(body: Sequence[Row], column: int, lexicon: Lexicon) -> bool:
     """Whether the cells of a column begin with weekdays, `Mon Regatta`, and most are nothing else."""
-    texts = [text for _, row in body if column < len(row) and (text := cell_text(row[column]))]
+    texts = column_texts(body, column)
     named = sum(fold(text.split()[0]).strip(".,:") in lexicon.weekdays for text in texts)
     return len(texts) >= _LEAST_DAYS and named * 5 >= len(texts) * 4
 

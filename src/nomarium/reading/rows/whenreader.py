@@ -369,11 +369,8 @@ class WhenReader:
         heading = self.reading.columns[index].heading if index >= 0 else ""
         default = self.reading.options.defaults.get(field, "")
         unit_secs = unit_of(heading).length_secs
-        if normal(heading) == "nights" and self.known & {
-            "end",
-            "end-date",
-        }:  # alone they leave open which day is the last
-            unit_secs = DAY_SECS
+        if normal(heading) == "nights" and not self.known.isdisjoint(("end", "end-date")):
+            unit_secs = DAY_SECS  # alone they leave open which day is the last
         return value_memo(field, default, unit_secs), index
 
 
