@@ -19,6 +19,8 @@ def main() -> None:
     except KeyboardInterrupt:  # before there was a command to stop
         sys.stderr.write("Stopped; nothing was replaced.\n")
         sys.exit(130)
+    finally:
+        gc.freeze()  # the last look for what nobody holds, as the process ends, would find nothing either
 
 
 if __name__ == "__main__":

@@ -16,11 +16,6 @@ _LEAST_BEHIND = 7
 """Letters from which on a word for cancelled counts behind a title."""
 _SHORT_BEHIND = frozenset("annule aflyst avlyst".split())
 """Shorter ones that do, and are no other words."""
-_IN_SENTENCES = (
-    r"(?i).*\w\W*\s(?:fällt(?: leider)? aus|findet(?: leider)? nicht statt|"
-    r"gaat(?: helaas)? niet door|n['’]aura pas lieu|n['’]a pas lieu|no se celebra(?:rá)?|non si tiene|non si terrà|ställs in)[\s.!)]*"
-)
-_ENDS_OF_SENTENCES = (" aus", "tatt", "door", "lieu", "ebra", "rará", "iene", "errà", "s in")
 _PUT_OFF = (
     "postponed reporte reportee verschoben aplazado aplazada pospuesto pospuesta uitgesteld rinviato rinviata"
 )
@@ -63,6 +58,10 @@ _STATUSES, _PRIVACIES, _BUSINESS = _table(_STATUS), _table(_PRIVACY), _table(_BU
 
 
 _CANCELLING = _STATUS["CANCELLED"].split()
+CANCELLING_BEHIND = frozenset(
+    word for word in _CANCELLING if "-" not in word and (len(word) >= _LEAST_BEHIND or word in _SHORT_BEHIND)
+)
+"""What counts behind a title and a dash."""
 CANCELLING_STARTS = frozenset(
     cased
     for word in (*_CANCELLING, "fäll", "annulé", "odwoł", "inställ", "n/a")
@@ -139,35 +138,10 @@ def _one_word(text: str) -> str:
     return "-".join(fold(text).strip(" !*.").split())
 
 
-CANCELLING_ENDS = frozenset(
-    cased
-    for word in (
-        *_CANCELLING,
-        *_SHORT_BEHIND,
-        *_ENDS_OF_SENTENCES,
-        "annulé",
-        "annulée",
-        "reporté",
-        "reportée",
-        "entfällt",
-        "inställd",
-    )
-    if len(word) >= _LEAST_BEHIND or word in _SHORT_BEHIND or word in _ENDS_OF_SENTENCES or not word.isascii()
-    for cased in (word[-4:], word[-4:].upper())
-)
-"""How a text may end that says behind a title that it is cancelled, four letters of it."""
-
-
 def ends_cancelled(text: str) -> bool:
     """Whether a text that stands behind a title is a word for cancelled that is no other word there: `off` may be."""
     is_sure = len(text.strip(" !*.")) >= _LEAST_BEHIND or _one_word(text) in _SHORT_BEHIND
     return is_sure and says_cancelled(text)
-
-
-def says_not_held_in_words(text: str) -> bool:
-    """Whether a title ends with the words of another language that it is not held, `Kurs fällt aus`."""
-    bare = text.rstrip(" .!)")
-    return bare[-4:].casefold() in _ENDS_OF_SENTENCES and re.fullmatch(_IN_SENTENCES, text) is not None
 
 
 def read_privacy(text: str) -> str | Refusal:

@@ -20,7 +20,6 @@ from nomarium.reading.columns.headings import match_exactly, normal, unit_of
 from nomarium.reading.columns.lexicons import lexicon_for, weekday_columns
 from nomarium.reading.columns.timesinwords import says_time
 from nomarium.reading.layouts.layout import NotRead, not_read
-from nomarium.reading.layouts.slots import is_clear_time
 from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.yearly import is_yearly
 from nomarium.sheets.sheet import SENT, Sheet, cell_text, is_blank
@@ -290,7 +289,11 @@ def _heads_a_roster(sheet: Sheet, head: TableHead) -> bool:
 
 def _has_times_above(sheet: Sheet, head: TableHead) -> bool:
     """Whether a row above the headings holds a time in each of several columns: those of a drawing that lies on its side."""
-    for number, row in islice(sheet.rows(), head.first_row if head.title_rows else 0):
+    if not head.title_rows:
+        return False
+    from nomarium.reading.layouts.slots import is_clear_time
+
+    for number, row in islice(sheet.rows(), head.first_row):
         cells = [cell for cell in row if cell_text(cell)]
         if number in head.title_rows and len(cells) > 2 and sum(map(is_clear_time, cells)) >= len(cells) - 1:
             return True

@@ -9,10 +9,10 @@ from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.choices import (
     ends_cancelled,
     says_cancelled,
-    says_not_held_in_words,
     says_put_off,
 )
 from nomarium.reading.cells.moves import moved_away
+from nomarium.reading.cells.notheld import ends_not_held
 from nomarium.reading.cells.words import ENGLISH
 
 CANCELLED = note("row-cancelled", "A row that says it is cancelled is written as cancelled.")
@@ -29,17 +29,26 @@ _CLOSED: Final = (
 )
 """A title, and behind it that it is cancelled, and why."""
 _MOVE: Final = (
-    r"(?i)(?:\s[-–—]\s|[:;,]\s|\s?[(\[]|\s(?=(?:has|have|is|was|now|been)\s)|(?<=\w)\s(?=\S+(?: \S+){0,5} (?:to|until|till|for)\s))\s*"
+    r"(?i)(?:\s[-–—]\s|[:;,]\s|\s?[(\[]|\s(?=(?:has|have|is|was|now|been)\s)|(?<=\w)\s(?=\S+(?: \S+){0,5} (?:to|until|till|for)\s)|"
+    r"(?<=\w)\s(?=(?:put (?:back|off)|brought forward|delayed|moved)(?: by)? (?:an?|one|two|three|\d+) ))\s*"
     r"(?:(?:has|have|is|was|been)\s+)*"
     r"(?P<said>(?:moved|postponed|re-?scheduled|put (?:off|back)|brought forward|delayed|deferred|changed|new|now)\b[^()\[\]]*)[)\].!]*$"
 )
 
 _PUT_OFF: Final = (
     r"(?i)\w.*[\w),:;–—-] (?:(?:is|was|has|have|been|now) )*(?:postponed|deferred|called off|abandoned)"
-    r"(?: (?:until further notice|indefinitely|(?:due|because|owing|as)\b.*))?[\s.!]*"
+    r"(?: (?:until further notice|indefinitely|(?:due|because|owing|as)\b.*))?[\s.!]*|\w.*[\w),:;–—-] (?:(?:is|was|has|have|been|now) )*"
+    r"(?:delayed|suspended) (?:until further notice|indefinitely)[\s.!]*"
 )
 """A title, and behind it that it is not held then, with nothing of when it is."""
-_PUT_OFF_WORDS: Final = ("ostponed", "eferred", "called off", "bandoned")
+_PUT_OFF_WORDS: Final = (
+    "ostponed",
+    "eferred",
+    "called off",
+    "bandoned",
+    "until further notice",
+    "indefinitely",
+)
 _MOVED: Final = (
     "moved",
     "postponed",
@@ -80,12 +89,17 @@ def without_cancellation(summary: str) -> str | None:
     said = (behind["word"] or behind["loud"]) if behind is not None else ""
     if behind is not None and ends_cancelled(said):
         return _bare(behind["title"], summary, said)
-    if says_cancelled(summary) or says_not_held_in_words(summary):
+    if says_cancelled(summary) or ends_not_held(summary):
         return summary
     folded = summary.casefold()
     if any(word in folded for word in _PUT_OFF_WORDS) and re.fullmatch(_PUT_OFF, " ".join(summary.split())):
         return summary
     return _cancelled_loudly(" ".join(summary.split())) if "ance" in folded else None
+
+
+def is_off(summary: str) -> bool:
+    """Whether a title says that it is not held, or on another day than its own."""
+    return without_cancellation(summary) is not None or moved_title(summary, dt.date.min) is not None
 
 
 def _cancelled_loudly(summary: str) -> str | None:

@@ -10,7 +10,6 @@ from nomarium.model.problem import Problem
 from nomarium.reading.cells.moments import Moment, read_moment
 from nomarium.reading.cells.words import Lexicon, fold
 from nomarium.reading.columns.column import Column
-from nomarium.reading.rows.datewithin import date_within
 from nomarium.sheets.sheet import Sheet, cell_text
 
 _MOST_LOOKED_AT: Final = 20
@@ -55,6 +54,8 @@ def _days_within(text: str, lexicon: Lexicon) -> set[tuple[int, int]]:
     has_name = any(fold(word) in lexicon.months for word in re.findall(r"[^\W\d_]{3,}", text))
     if not has_name and re.search(r"\d[./-]\d{1,2}[./-]\d{2}", text) is None:
         return set()
+    from nomarium.reading.rows.datewithin import date_within  # few titles get so far
+
     found = date_within(f"{text} ·", lexicon)
     return _first_days(found.moment) if found is not None else set()
 

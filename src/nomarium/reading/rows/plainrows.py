@@ -11,8 +11,9 @@ from typing import NamedTuple
 from nomarium.model.cell import Cell
 from nomarium.model.event import FACETS, NO_DETAILS, Details, Event
 from nomarium.model.refusal import Refusal
-from nomarium.reading.cells.choices import CANCELLING_ENDS, CANCELLING_STARTS
 from nomarium.reading.cells.memo import MEMO_SIZE, CellMemo
+from nomarium.reading.cells.notheld import may_be_off
+from nomarium.reading.rows.calledoff import is_off
 from nomarium.reading.rows.details import details_of
 from nomarium.reading.rows.titles import IDLE_STARTS, may_say_days
 from nomarium.reading.rows.when import When
@@ -26,8 +27,6 @@ PLAIN_FIELDS = ("date", "start", "end", "summary", "location", "description")
 """The columns that a plain table may have; the first four it must have."""
 
 
-_OTHER_STARTS = CANCELLING_STARTS | IDLE_STARTS
-"""How titles begin that need a closer look."""
 _ASKING = frozenset(("time", "end-date", "duration", "all-day", "timezone", "week", "milestone"))
 """Columns that say when in other ways."""
 
@@ -73,13 +72,11 @@ def plain_title(cell: Cell) -> str:
         not title
         or title[0] in "#E'-–—*[(~!"
         or title[-1] in ")]*~!"
-        or title[:4] in _OTHER_STARTS
-        or title[-4:] in CANCELLING_ENDS
+        or title[:4] in IDLE_STARTS
         or "\n" in title
         or may_say_days(title)
-        or "ancel" in title or "ANCEL" in title or "oved" in title or "OVED" in title or "ostpon" in title
-        or "bandoned" in title or "alled off" in title or "eferred" in title or "chedul" in title or "elayed" in title or "new " in title or "NEW " in title or "now " in title
-    ):  # fmt: skip
+        or (may_be_off(title) and is_off(title))
+    ):
         return ""
     return title
 

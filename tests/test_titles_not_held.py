@@ -1,0 +1,70 @@
+"""Titles whose last words say that what they name is not held, in rows with and without times and in drawn cells."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import pytest
+
+from helpers import csv_file, events_in, nomarium, refused
+from nomarium.reading.cells.notheld import may_be_off
+from nomarium.reading.rows.calledoff import is_off
+
+NOT_HELD = [
+    "Probe entfällt", "Chorprobe abgesagt", "Kurs ausgefallen", "Probe fällt heute aus", "Der Kurs muss leider ausfallen", "Cours annulé",
+    "Réunion annulée", "Le cours est annulé", "La séance sera supprimée", "Clase cancelada", "Clase suspendida", "No se celebra: la clase no tendrá lugar",
+    "Lezione annullata", "La lezione non avrà luogo", "Les vervalt", "Aula suspensa", "Lektion inställd", "Lekcja odwołana", "Net making not happening",
+    "Gig race not running", "Race no longer taking place", "Race will not take place", "The club won't meet this week", "Race does not run",
+    "Race rained off", "Race suspended", "Race delayed until further notice", "Kurs fällt aus.", "Yoga geannuleerd!",
+]  # fmt: skip
+HELD = [
+    "Film evening", "Sail training", "At the last", "Mill Lane", "Spring fiesta", "Head held high", "Officer called Reed", "Pont suspendu",
+    "Evening not to be missed", "Entrega de reporte", "Open door", "Post office talk", "Rain dance", "Call for crews", "Stage annulé?", "Caffè in sospeso",
+    "Not running but rowing", "Why the Gale was not built", "Do not miss: the last race", "New sails", "Fallen oak", "Versailles", "Instruments",
+]  # fmt: skip
+
+
+@pytest.mark.parametrize("title", NOT_HELD)
+@pytest.mark.parametrize("times", ["14:00,15:00", ","])
+def test_such_titles_are_written_as_cancelled(title: str, times: str, tmp_path: Path) -> None:
+    table = f'Title,Date,Start,End\nRopes,2026-10-05,{times}\n"{title}",2026-10-14,{times}\nKnots,2026-10-15,{times}\n'
+    assert nomarium("build", csv_file(tmp_path, table), "-o", tmp_path / "out.ics").status == 0
+    ropes, other, knots = events_in(tmp_path / "out.ics")
+    assert (other["SUMMARY"], other["STATUS"]) == (title, "CANCELLED")
+    assert "STATUS" not in ropes and "STATUS" not in knots
+    assert may_be_off(title)
+
+
+@pytest.mark.parametrize("title", HELD)
+@pytest.mark.parametrize("times", ["14:00,15:00", ","])
+def test_titles_that_sound_like_these_are_held(title: str, times: str, tmp_path: Path) -> None:
+    table = f'Title,Date,Start,End\n"{title}",2026-10-14,{times}\nRopes,2026-10-05,{times}\n'
+    assert nomarium("build", csv_file(tmp_path, table), "-o", tmp_path / "out.ics").status == 0
+    found = events_in(tmp_path / "out.ics")
+    assert {event["SUMMARY"] for event in found} == {"Ropes", title}
+    assert not any("STATUS" in event for event in found) and not is_off(title)
+
+
+def test_a_drawn_cell_that_is_not_held_is_cancelled_too(tmp_path: Path) -> None:
+    rows = [
+        "October 2026",
+        "Mon,Tue,Wed,Thu,Fri",
+        ",,,1,2",
+        "5 Probe entfällt,6,7,8 Ropes,9",
+        "12,13,14,15,16",
+        "19,20,21,22,23",
+        "26,27,28,29,30",
+    ]
+    assert nomarium("build", csv_file(tmp_path, "\n".join(rows)), "-o", tmp_path / "out.ics").status == 0
+    found = {event["SUMMARY"]: event.get("STATUS") for event in events_in(tmp_path / "out.ics")}
+    assert found == {"Probe entfällt": "CANCELLED", "Ropes": None}
+
+
+@pytest.mark.parametrize(
+    "title",
+    ["Regatta - changed to Friday", "Regatta now on Friday", "Regatta put back a week", "Regatta brought forward by two days", "Race (now next Friday)"],
+)  # fmt: skip
+def test_titles_that_are_moved_to_no_certain_day_are_refused(title: str, tmp_path: Path) -> None:
+    table = f"Title,Date,Start,End\nRopes,2026-10-05,14:00,15:00\n{title},2026-10-14,14:00,15:00\n"
+    said = refused(csv_file(tmp_path, table))
+    assert "row 3" in said and title in said
