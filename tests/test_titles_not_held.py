@@ -21,6 +21,8 @@ HELD = [
     "Film evening", "Sail training", "At the last", "Mill Lane", "Spring fiesta", "Head held high", "Officer called Reed", "Pont suspendu",
     "Evening not to be missed", "Entrega de reporte", "Open door", "Post office talk", "Rain dance", "Call for crews", "Stage annulé?", "Caffè in sospeso",
     "Not running but rowing", "Why the Gale was not built", "Do not miss: the last race", "New sails", "Fallen oak", "Versailles", "Instruments",
+    "Probe verlegt in Raum 12", "Cours déplacé au 2e étage", "Clase trasladada al aula 3", "Les verplaatst naar lokaal 12", "Race moved to 12 Dock Street",
+    "Nova 2027", "Nouvel élan",
 ]  # fmt: skip
 
 
@@ -62,9 +64,34 @@ def test_a_drawn_cell_that_is_not_held_is_cancelled_too(tmp_path: Path) -> None:
 
 @pytest.mark.parametrize(
     "title",
-    ["Regatta - changed to Friday", "Regatta now on Friday", "Regatta put back a week", "Regatta brought forward by two days", "Race (now next Friday)"],
+    ["Regatta - changed to Friday", "Regatta now on Friday", "Regatta put back a week", "Regatta brought forward by two days", "Race (now next Friday)",
+     "Race moved to next week", "Probe verschoben auf 21. Oktober", "Probe (neuer Termin 21.10.)", "Probe vertagt auf nächste Woche", "Probe jetzt am 21. Oktober",
+     "Probe verschoben um eine Woche", "Cours (reporté au 21 octobre)", "Cours déplacé au vendredi", "Cours - nouvel horaire 18h", "Cours reporté à demain",
+     "Clase aplazada al 21 de octubre", "Clase adelantada a las 9", "Lezione spostata al 21 ottobre", "Lezione (nuova data: 21 ottobre)",
+     "Les verplaatst naar vrijdag", "Aula adiada para 21 de outubro", "Lektion flyttad till 21 oktober", "Lekcja przełożona na 21 października"],
 )  # fmt: skip
-def test_titles_that_are_moved_to_no_certain_day_are_refused(title: str, tmp_path: Path) -> None:
+def test_titles_that_are_moved_to_another_day_are_refused(title: str, tmp_path: Path) -> None:
     table = f"Title,Date,Start,End\nRopes,2026-10-05,14:00,15:00\n{title},2026-10-14,14:00,15:00\n"
     said = refused(csv_file(tmp_path, table))
     assert "row 3" in said and title in said
+
+
+def test_a_row_on_the_day_to_which_its_title_is_moved_stands(tmp_path: Path) -> None:
+    table = "Title,Date,Start,End\nCours (reporté au 21 octobre),2026-10-21,14:00,15:00\nRopes,2026-10-05,14:00,15:00\n"
+    assert nomarium("build", csv_file(tmp_path, table), "-o", tmp_path / "out.ics").status == 0
+    assert len(events_in(tmp_path / "out.ics")) == 2
+
+
+@pytest.mark.parametrize(
+    "remark",
+    [
+        "verschoben auf 21. Oktober",
+        "reporté au 21 octobre",
+        "Neuer Termin: 21.10.",
+        "aplazada al 21 de octubre",
+    ],
+)
+def test_notes_that_move_a_row_refuse_it_in_any_language(remark: str, tmp_path: Path) -> None:
+    table = f"Title,Date,Notes\nRopes,2026-10-05,Bring gloves\nKnots,2026-10-14,{remark}\n"
+    said = refused(csv_file(tmp_path, table))
+    assert "row 3" in said and remark in said

@@ -8,9 +8,11 @@ from nomarium.reading.cells.words import fold
 from nomarium.sheets.sheet import cell_text
 
 _YES = frozenset(
-    "yes y true t 1 x on ✓ ✔ ☑ ✅ √ oui o vrai ja j wahr si s verdadero cierto waar sim s v".split()
+    "yes y true t 1 x on ✓ ✔ ☑ ✅ √ oui o vrai ja j wahr si s verdadero cierto waar sim s v tak ano kylla igen evet".split()
 )
-_NO = frozenset("no n false f 0 off - – ✗ ✘ ☐ ✕ non faux nein falsch falso nee onwaar nao".split())
+_NO = frozenset(
+    "no n false f 0 off - – ✗ ✘ ☐ ✕ non faux nein falsch falso nee onwaar nao nej nei nie ne ei nem hayir".split()
+)
 
 _LEAST_BEHIND = 7
 """Letters from which on a word for cancelled counts behind a title."""
@@ -57,14 +59,10 @@ def _table(groups: dict[str, str]) -> dict[str, str]:
 _STATUSES, _PRIVACIES, _BUSINESS = _table(_STATUS), _table(_PRIVACY), _table(_BUSY)
 
 
-_CANCELLING = _STATUS["CANCELLED"].split()
-CANCELLING_BEHIND = frozenset(
-    word for word in _CANCELLING if "-" not in word and (len(word) >= _LEAST_BEHIND or word in _SHORT_BEHIND)
-)
-"""What counts behind a title and a dash."""
+CANCELLING = frozenset(_STATUS["CANCELLED"].split())
 CANCELLING_STARTS = frozenset(
     cased
-    for word in (*_CANCELLING, "fäll", "annulé", "odwoł", "inställ", "n/a")
+    for word in (*CANCELLING, "fäll", "annulé", "odwoł", "inställ", "n/a")
     for cased in (word[:4], word[:4].upper(), word[:4].capitalize())
 )
 """How a text may begin that says it is cancelled, four letters of it: for those who cannot look at all of it."""

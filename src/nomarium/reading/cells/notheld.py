@@ -3,7 +3,8 @@
 import re
 from typing import Final
 
-from nomarium.reading.cells.choices import CANCELLING_BEHIND, CANCELLING_STARTS
+from nomarium.reading.cells.choices import CANCELLING
+from nomarium.reading.cells.movesabroad import STARTS
 
 _SENTENCES: Final = (
     r"(?i).*\w\W*\s(?:"
@@ -26,26 +27,27 @@ _LAST_WORDS: Final = frozenset(
 )
 """Last words that are no others in a title. Not among them: `suspendu`, for bridges are, and `reporte`, which is a report in Spanish."""
 _RAINED: Final = ("rained off", "snowed off", "called off")
-_ENDS: Final = frozenset(
-    cased for word in CANCELLING_BEHIND | _LAST_WORDS for cased in (word[-4:], word[-4:].upper())
+_OF_SENTENCES: Final = frozenset(
+    "not no won' does don' cann can' didn fäll find muss müss gaat gaan lieu supp susp sosp cele real tien tend avrà svol luog stäl".split()
 )
-"""How such a title may end, four letters of it."""
-_INSIDE: Final = (
-    "ancel", "ANCEL", "oved", "OVED", "ostpon", "bandoned", "alled off", "ained off", "eferred", "chedul", "elayed", "new ", "NEW ", "now ",
-    "put ", "rought ", "hanged", " not ", "n't ", "n’t ", "o longer", " aus", " nicht ", " niet ", " pas ", "uspend", "supprim", "no se ",
-    "no t", "non ", "não ", "sospes", "ställs",
-)  # fmt: skip
-"""Some of which stands within a title that says that it is not held, or not then, where neither its beginning nor its end does."""
+_MAY_BE_OFF: Final = (
+    _OF_SENTENCES
+    | STARTS
+    | {word[:4] for word in CANCELLING | _LAST_WORDS}
+    | frozenset("move re sche resc put brou dela chan now new rain snow long".split())
+)
+"""How the words begin of which one stands in every title that is not held, or not then, four letters of each in small."""
+_WORD: Final = r"[^\W\d_]+(?:['’]t?)?"
 
 
 def may_be_off(title: str) -> bool:
     """Whether a title needs a closer look for words that it is not held, or not then; most need none."""
-    return (
-        title[:4] in CANCELLING_STARTS
-        or title[-4:] in _ENDS
-        or title.rstrip(" .!)")[-4:] in _ENDS
-        or any(map(title.__contains__, _INSIDE))
-    )
+    return has_word_of(title.casefold(), _MAY_BE_OFF)
+
+
+def has_word_of(folded: str, starts: frozenset[str]) -> bool:
+    """Whether a word of a text in small begins with one of these, its first four letters."""
+    return not starts.isdisjoint([word[:4] for word in re.findall(_WORD, folded)])
 
 
 def ends_not_held(title: str) -> bool:
@@ -60,6 +62,4 @@ def ends_not_held(title: str) -> bool:
     before, _, last = bare.rpartition(" ")
     if before and (last in _LAST_WORDS or bare.endswith(_RAINED)):
         return True
-    return (bare[-4:] in _ENDS or any(map(bare.__contains__, _INSIDE))) and re.fullmatch(
-        _SENTENCES, title
-    ) is not None
+    return has_word_of(bare, _OF_SENTENCES) and re.fullmatch(_SENTENCES, title) is not None

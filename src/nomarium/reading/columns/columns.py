@@ -47,7 +47,7 @@ def _may_have_days(column: Column, contents: Contents) -> bool:
     return not contents.cells or not contents.are_clock_figures  # 0930
 
 
-_DAYS = frozenset(("days", "tage", "jours", "dias", "dagen", "giorni"))
+_DAYS = frozenset("days tage jours dias dagen giorni dagar dage dni".split())
 _OF_HOURS = frozenset(("opening", "closing"))
 """Headings of hours; over dates they say what is on, an opening."""
 _CLOCK = r"(?i)\d[:h.]\d\d\b|\d\s?[ap]\.?m\b"

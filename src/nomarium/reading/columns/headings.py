@@ -59,30 +59,29 @@ NO_UNIT = HeadingUnit()
 
 _BRACKETS = r"[(\[{]([^)\]}]*)[)\]}]"
 _TIME_IN_HEADING = r"(?i)(?<!\d[./])(?:\d{1,2}(?:[:.h]\d\d)?\s?(?:[ap]\.?m\.?)?\s?[-–]\s?)?\d{1,2}(?:[:.h]\d\d(?:\s?[ap]\.?m\b\.?)?|\s?[ap]\.?m\b\.?)(?![\d./-])|\bnoon\b"
-_LENGTH_UNITS = {"min": 60, "mins": 60, "minutes": 60, "m": 60, "minuten": 60, "h": 3600, "hr": 3600,
-                 "hrs": 3600, "hours": 3600, "heures": 3600, "stunden": 3600, "days": 86_400,
-                 "weeks": 604_800, "wks": 604_800, "wochen": 604_800, "semaines": 604_800}  # fmt: skip
-_BARE_LENGTHS = {"minutes": 60, "mins": 60, "minuten": 60, "hours": 3600, "hrs": 3600, "stunden": 3600, "heures": 3600, "days": 86_400,
-                 "jours": 86_400, "tage": 86_400}  # fmt: skip
-"""Headings that are a unit and nothing else."""
-_LENGTHS = (
-    "length ",
-    "duration ",
-    "lasts ",
-    "run ",
-    "running ",
-    "dauer ",
-    "lange ",
-    "duree ",
-    "duracion ",
-    "duur ",
-    "lengte ",
-)
-"""How headings of lengths begin where more follows."""
-_LENGTH_IN = (
-    r"(length|duration|lasts|run(?:ning)? time|dauer|lange|duree|duracion|duur|lengte)(?: (?:in|en))? (\w+)"
-)
+_LENGTH_UNITS: Final = {
+    word: secs
+    for secs, words in (
+        (60, "m min mins minutes minute minuten minuti minutos minuter minutter minuty minut"),
+        (3600, "h hr hrs hour hours heure heures std stdn stunde stunden hora horas ora ore uur uren tim timmar timer godz godziny godzin"),
+        (86_400, "day days tag tage jour jours dia dias giorno giorni dag dagen dagar dage dzien dni"),
+        (604_800, "week weeks wks wochen semaines semanas settimane weken veckor uger uker tygodnie"),
+    )
+    for word in words.split()
+}  # fmt: skip
+"""Seconds of the words, folded, that say in what a length is counted."""
+_LENGTH: Final = r"length|duration|lasts|run(?:ning)? time|dauer|lange|duree|duracion|duur|lengte|durata|duracao|langd|varighe[dt]|czas trwania|kesto"
+_LENGTH_IN: Final = rf"({_LENGTH})(?: (?:in|en|em|i|w))? (\w+)"
 """A heading of a length with its unit in words, `Length in minutes`."""
+_LENGTHS: Final = ("length ", "duration ", "lasts ", "run ", "running ", "dauer ", "lange ", "duree ", "duracion ", "duur ", "lengte ", "durata ",
+                   "duracao ", "langd ", "varighe", "czas trw", "kesto ")  # fmt: skip
+"""How such headings begin."""
+_COUNT: Final = r"(?:(?:no of|number of|nr of|how many|anzahl|nombre de|nombre d|nb de|numero de|numero di|numero|n[o.]? de|n o de|aantal|antal|liczba) )?"
+_BARE_LENGTH: Final = rf"{_COUNT}(\w+)"
+_NO_BARE_LENGTHS: Final = frozenset(
+    "m h day tag jour dia giorno dag dzien hour heure hora horas ora ore std uur tim timer tid godz week".split()
+)
+"""Units that are the heading of something else where they stand alone."""
 _PLACEHOLDER = r"(?:column|col|field|spalte|colonne|columna|kolom|unnamed|f|c)?\s*:?\s*\d*|[a-z]"
 
 
@@ -289,9 +288,10 @@ def unit_of(heading: str) -> HeadingUnit:
     bare = normal(heading)
     if bare.startswith(_LENGTHS) and (said := re.fullmatch(_LENGTH_IN, bare)) is not None:
         length = _LENGTH_UNITS.get(said[2], length)
-    for word, secs in _BARE_LENGTHS.items():
-        if bare == word or bare in (f"no of {word}", f"number of {word}", f"nr of {word}"):
-            length = secs
+    if (said := re.fullmatch(_BARE_LENGTH, bare)) is not None and (
+        bare != said[1] or bare not in _NO_BARE_LENGTHS
+    ):
+        length = _LENGTH_UNITS.get(said[1], length)
     words = set(re.sub(r"[^a-z ]", "", fold(heading)).split())
     halves = [half for half in ("am", "pm") if half in words]
     half = halves[0] if len(halves) == 1 and heading.strip() != "Am" else ""  # *time* in Irish

@@ -26,14 +26,17 @@ _OFTEN: Final = frozenset(
 _WHEN: Final = _OFTEN | frozenset(
     "date dates day month weekend weekends night time timing hour hr start starts begin begins ending ends finish finishes each halfterm "
     "break breaks shift shifts early late am pm ahead happening provisional deadline due min mins minutes "
-    "morning mornings afternoon afternoons evening evenings jour mois heure tag monat termine dia mes dag maand".split()
+    "morning mornings afternoon afternoons evening evenings jour mois heure tag monat termine dia mes dag maand "
+    "minuten minuti minutos minuter minuty giorni dagar dage dni timmar godziny ore ganztags heldag durata duree dauer duracion duracao duur langd".split()
 )
 """Words that do so beside others, and in short cells: `Evening` alone heads titles too."""
 _SAID: Final = _WHEN | frozenset(
     "term terms holiday holidays vacation vacations vacances ferien vacaciones vakantie".split()
 )
 """Words of short cells; as headings they head names."""
-_BESIDE_WHEN: Final = frozenset("no not number of the on in is only from to for number nr which what".split())
+_BESIDE_WHEN: Final = frozenset(
+    "no not number of the on in is only from to for nr which what anzahl nombre nb numero de di d aantal antal liczba".split()
+)
 """Words that may stand beside them in a heading that is about nothing else."""
 _ENDS: Final = frozenset(
     "last final end ends ending until till finish finishes finishing fin dernier derniere ende letzter letzte ultimo fim einde laatste".split()
@@ -83,6 +86,12 @@ _LONGEST_SAID: Final = 40
 _RECORD_WORDS = frozenset(
     "birth dob born naissance geburtsdatum geburtstag nacimiento geboortedatum created modified updated "
     "changed submitted printed exported hired joined paid invoice invoiced timestamp horodateur horodatage zeitstempel tijdstempel "
+    "stand erstellt geandert eingetragen angelegt bearbeitet aktualisiert gespeichert verschickt versandt gesendet bezahlt gekauft gedruckt "
+    "cree creee creation modifie modifiee modification saisi saisie envoye envoyee maj imprime paye creado creada creacion modificado modificada "
+    "modificacion enviado enviada actualizado actualizacion pagado creato creata creazione modificato modifica inviato aggiornato aggiornamento "
+    "nascita pagato aangemaakt gewijzigd verzonden bijgewerkt ingevoerd betaald criado criada criacao atualizado atualizacao nascimento skapad "
+    "skapat andrad andrat uppdaterad skickad fodelsedatum fodelsedag oprettet opprettet endret aendret opdateret oppdatert utworzono utworzenia "
+    "zmieniono zmiany zmodyfikowano urodzenia urodziny geboren rechnung facture factura fattura factuur faktura compleanno verjaardag cumpleanos "
     "added entered edited received logged recorded requested approved registered sent notified bought purchased acquired".split()
 )
 _LAST_DONE: Final = (

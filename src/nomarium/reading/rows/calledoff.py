@@ -11,8 +11,10 @@ from nomarium.reading.cells.choices import (
     says_cancelled,
     says_put_off,
 )
-from nomarium.reading.cells.moves import moved_away
-from nomarium.reading.cells.notheld import ends_not_held
+from nomarium.reading.cells.moments import Moment
+from nomarium.reading.cells.moves import moved_away, row_moved
+from nomarium.reading.cells.movesabroad import STARTS, moved_abroad
+from nomarium.reading.cells.notheld import ends_not_held, has_word_of
 from nomarium.reading.cells.words import ENGLISH
 
 CANCELLED = note("row-cancelled", "A row that says it is cancelled is written as cancelled.")
@@ -36,19 +38,15 @@ _MOVE: Final = (
 )
 
 _PUT_OFF: Final = (
-    r"(?i)\w.*[\w),:;–—-] (?:(?:is|was|has|have|been|now) )*(?:postponed|deferred|called off|abandoned)"
-    r"(?: (?:until further notice|indefinitely|(?:due|because|owing|as)\b.*))?[\s.!]*|\w.*[\w),:;–—-] (?:(?:is|was|has|have|been|now) )*"
-    r"(?:delayed|suspended) (?:until further notice|indefinitely)[\s.!]*"
+    r"(?i)\w.*[\w),:;–—-] (?:(?:is|was|has|have|been|now) )*(?:"
+    r"(?:postponed|deferred|called off|abandoned)(?: (?:until further notice|indefinitely|to a (?:later|new|future) date|(?:due|because|owing|as)\b.*))?|"
+    r"(?:delayed|suspended) (?:until further notice|indefinitely)|to be (?:re-?scheduled|rearranged)|"
+    r"new date (?:tbc|tba|to follow|to be \w+))[\s.!]*"
 )
 """A title, and behind it that it is not held then, with nothing of when it is."""
 _PUT_OFF_WORDS: Final = (
-    "ostponed",
-    "eferred",
-    "called off",
-    "bandoned",
-    "until further notice",
-    "indefinitely",
-)
+    "ostponed", "eferred", "called off", "bandoned", "until further notice", "indefinitely", "to be re", "new date",
+)  # fmt: skip
 _MOVED: Final = (
     "moved",
     "postponed",
@@ -124,14 +122,16 @@ def moved_title(summary: str, start: dt.date) -> Refusal | None:
     folded = summary.casefold()
     moved = re.search(_MOVE, " ".join(summary.split())) if any(word in folded for word in _MOVED) else None
     refusal = moved_away(moved["said"]) if moved is not None else None
-    if moved is None or refusal is None:
-        return None
-    from nomarium.reading.rows.datewithin import date_within  # few titles say so
+    if moved is not None and refusal is not None:
+        from nomarium.reading.rows.datewithin import date_within  # few titles say so
 
-    within = date_within(f"· {moved['said']} ·", ENGLISH)
-    first = (
-        (within.moment.last or within.moment.first) if within is not None else None
-    )  # moved from 14 to 21 November
-    if first is not None and any((one.month, one.day) == (start.month, start.day) for one in first.readings):
-        return None
-    return refusal
+        within = date_within(f"· {moved['said']} ·", ENGLISH)
+        return None if within is not None and _is_on(start, within.moment) else refusal
+    abroad = moved_abroad(" ".join(summary.split())) if has_word_of(folded, STARTS) else None
+    return None if abroad is None or _is_on(start, abroad[1]) else row_moved(abroad[0])
+
+
+def _is_on(start: dt.date, moment: Moment) -> bool:
+    """Whether the day to which something is moved is this one."""
+    day = moment.last or moment.first  # moved from 14 to 21 November
+    return day is not None and any((one.month, one.day) == (start.month, start.day) for one in day.readings)

@@ -16,7 +16,7 @@ from nomarium.reading.rows.when import Blame
 from nomarium.sheets.sheet import Sheet, cell_text
 
 _TOTAL_WORDS = frozenset(
-    "total totals sum subtotal grand count average totaal totaux summe gesamt suma".split()
+    "total totals sum subtotal grand count average totaal totaux totale somme summe gesamt anzahl suma summa razem celkem yhteensa toplam".split()
 )
 
 _RULING = frozenset("-_=~*+:·—–─━═ ")

@@ -14,7 +14,9 @@ if TYPE_CHECKING:
 
 _YEARLY = (
     r"\b(?:birthdays?|(?:wedding |work )?anniversar(?:y|ies)|anniversaires?|geburtstage?|jahrestage?|cumpleanos|aniversarios?|"
-    r"verjaardag(?:en)?|compleanno|date of birth|birth ?date|dob|d\.o\.b|geburtsdatum|geboortedatum|date de naissance|fecha de nacimiento)\b"
+    r"verjaardag(?:en)?|compleann[oi]|date of birth|birth ?date|dob|d\.o\.b|geburtsdatum|geboren(?: am)?|geboortedatum|date de naissance|"
+    r"ne(?:\(e\)|e|\.e)? le|fecha de nacimiento|data di nascita|nat[oa] il|data de nascimento|fodelse(?:dag|datum)(?:ar)?|fodselsda[gt]o?|"
+    r"f[oø]dsels(?:dag|dato)|urodziny|data urodzenia|syntymapaiva|narozeniny|datum narozeni)\b"
 )
 
 _LEAP_YEAR = 2024
@@ -24,6 +26,7 @@ _SIGNS = (
     "nivers",
     "annivers",
     "geburt",
+    "geboren",
     "jahrest",
     "cumple",
     "verjaar",
@@ -33,6 +36,18 @@ _SIGNS = (
     "geboorte",
     "naissance",
     "nacimiento",
+    "ne le",
+    "nee le",
+    "ne(e) le",
+    "ne.e le",
+    "nasci",
+    "nato il",
+    "nata il",
+    "fodels",
+    "dsels",
+    "urodz",
+    "syntym",
+    "naroze",
 )
 """One of them is in each of these words: the pattern is compiled when it is needed."""
 
