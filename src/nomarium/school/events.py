@@ -137,10 +137,13 @@ def shares_of(plan: Plan, count: int) -> list[range]:
 
 def class_names(plan: Plan) -> dict[str, str]:
     """What each class is called in splits and tallies, by its code's compared form: its name, with the code
-    after it where two classes have one name."""
-    names = {plain(slot.code): values_of(plan, slot)["name"] for slot in plan.slots}
-    shared = Counter(names.values())
+    after it where two classes have one name; its code where its meetings have several."""
     codes = plan.classes
+    said: dict[str, set[str]] = {}
+    for slot in plan.slots:
+        said.setdefault(plain(slot.code), set()).add(values_of(plan, slot)["name"])
+    names = {key: next(iter(some)) if len(some) == 1 else codes[key] for key, some in said.items()}
+    shared = Counter(names.values())
     return {key: name if shared[name] == 1 else f"{name} ({codes[key]})" for key, name in names.items()}
 
 

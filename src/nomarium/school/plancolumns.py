@@ -13,6 +13,7 @@ from nomarium.school.codes import weekday_of
 from nomarium.school.coursetitles import settle_coded, settle_titles
 from nomarium.school.datewords import looks_like_date
 from nomarium.school.drawnlines import is_period, is_time
+from nomarium.school.groupcolumns import SECTIONS, is_name, settle_groups
 from nomarium.school.planheads import LESSONS, NOT_ASKED, REQUIRED, field_of, plain
 from nomarium.sheets.sheet import Row, cell_text
 
@@ -26,8 +27,6 @@ _TITLES: Final = frozenset(("title", "name", "titre", "titel"))
 """Headings of what anything is called; `Course title` is that of a class."""
 _SESSIONS: Final = frozenset(("session", "sessions", "ampm", "half", "halfday"))
 _HALVES: Final = frozenset(("am", "pm", "morning", "afternoon", "evening"))
-_SECTIONS: Final = frozenset(("section", "sectionno", "sectionnumber"))
-_GROUPS: Final = frozenset((*_SECTIONS, "class", "form"))
 _CODES: Final = frozenset(("code", "classcode", "coursecode", "courseno", "coursenumber", "subjectcode"))
 _COUNTED: Final = frozenset(("students", "pupils", "learners", "apprentices", "eleves", "participants"))
 _SPACES: Final = frozenset(("places", "spaces", "seats"))
@@ -126,7 +125,7 @@ def _by_cells(
         settle_titles(head, rows, columns, unused)
         settle_coded(head, rows, columns, unused)
         _settle_sections(head, rows, columns)
-        _settle_groups(head, rows, columns)
+        settle_groups(head, rows, columns, unused)
         _settle_meets(rows, columns, unused)
         if (
             "class" not in columns
@@ -221,41 +220,14 @@ def _is_slot(cell: Cell) -> bool:
 def _settle_sections(head: Sequence[Cell], rows: Sequence[Row], columns: _Columns) -> None:
     """`Section` over bare numbers beside `Course name` is no class by itself: it tells the classes of a course apart."""
     column = columns.get("class", -1)
-    is_section = column >= 0 and plain(in_full(cell_text(head[column]))) in _SECTIONS
+    is_section = column >= 0 and plain(in_full(cell_text(head[column]))) in SECTIONS
     if is_section and "title" in columns and _hold(rows, column, _is_number):
         columns["section"] = columns.pop("class")
     second = columns.get("section", -1)
     is_coded = column >= 0 and plain(in_full(cell_text(head[column]))) in _CODES
-    is_called = second >= 0 and plain(in_full(cell_text(head[second]))) not in _SECTIONS
-    if is_coded and is_called and "title" not in columns and _hold(rows, second, _is_name):
+    is_called = second >= 0 and plain(in_full(cell_text(head[second]))) not in SECTIONS
+    if is_coded and is_called and "title" not in columns and _hold(rows, second, is_name):
         columns["title"] = columns.pop("section")  # Code | Class
-
-
-def _settle_groups(head: Sequence[Cell], rows: Sequence[Row], columns: _Columns) -> None:
-    """`Class` and `Section` are groups, `7A`, where most of their names stand beside several subjects."""
-    first, second = columns.get("class", -1), columns.get("section", columns.get("number", -1))
-    if (
-        min(first, second) < 0
-        or {"group", "title"} & columns.keys()
-        or {"section", "number"} <= columns.keys()
-    ):
-        return
-    said = {n: plain(in_full(cell_text(head[n]))) for n in (second, first)}
-    at = next((n for words in (_SECTIONS, _GROUPS) for n in said if said[n] in words), -1)
-    subject = first if at == second else second
-    beside: dict[str, set[str]] = {}
-    for _, row in rows:
-        if max(at, subject) < len(row) and (name := plain(cell_text(row[at]))):
-            beside.setdefault(name, set()).add(plain(cell_text(row[subject])))
-    are_names = all(len(name) > 1 and re.search(r"[^\W\d_]", name) for name in beside)
-    if at >= 0 and beside and are_names and sum(len(one) > 1 for one in beside.values()) * 2 > len(beside):
-        columns.pop("section", columns.pop("number", None))
-        columns.update({"class": subject, "group": at})
-
-
-def _is_name(cell: Cell) -> bool:
-    """Whether a cell is a name of a class, and no code of a group."""
-    return re.search(r"[^\W\d_]{3}", cell_text(cell)) is not None
 
 
 def _settle_meets(rows: Sequence[Row], columns: _Columns, unused: _Unused) -> None:

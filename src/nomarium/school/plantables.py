@@ -10,6 +10,7 @@ from nomarium.model.cell import Cell
 from nomarium.model.problem import Place, Problem, note
 from nomarium.model.wording import listed, nearest
 from nomarium.reading.cells.bookkeeping import is_bookkeeping
+from nomarium.reading.cells.choices import CANCELLING_STARTS, says_not_held
 from nomarium.reading.cells.offwords import changes_bells, is_off, is_term
 from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.columns.contents import Contents
@@ -183,9 +184,33 @@ def cut_table(
     if said:
         notes.append(told_above(sheet, rows[0][0], said))
     remarks = _cut_rows(table, rows, at, said)
+    if name == "timetable":
+        unheard += _called_off(table, [column for column, heading in ignored if plain(heading) not in asked])
     if remarks:
         notes.append(_remarks_told(sheet, remarks))
     return table, unheard, notes
+
+
+def _called_off(table: Table, ignored: Sequence[int]) -> list[Problem]:
+    """A problem of each row of classes that says in one of its cells, or in a column that is passed over, that it is not held."""
+    found = []
+    for item in table.items:
+        for field, cell in item.cells.items():
+            text = cell_text(cell)
+            if text[:4] in CANCELLING_STARTS and says_not_held(text):
+                found.append(item.problem("row-called-off", field, _NOT_HELD, _TAKE_OUT))
+    numbers = {item.number for item in table.items}
+    for number, row in table.sheet.rows() if ignored else ():
+        for column in ignored if number in numbers else ():
+            text = cell_text(row[column]) if column < len(row) else ""
+            if text[:4] in CANCELLING_STARTS and says_not_held(text):
+                place = table.sheet.place(number, column)
+                found.append(Problem("row-called-off", _NOT_HELD, _TAKE_OUT, place, text))
+    return found
+
+
+_NOT_HELD = "It says that the class is not held, and it would be."
+_TAKE_OUT = "Take the row out of the table; or, if something else is meant, say it in other words."
 
 
 def _cut_rows(table: Table, rows: Sequence[Row], at: int, said: Mapping[str, Cell]) -> list[Row]:
