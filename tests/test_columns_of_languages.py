@@ -106,3 +106,91 @@ def test_days_left_out_in_languages(heading: str, tmp_path: Path) -> None:
 def test_totals_of_languages_are_no_rows(word: str, tmp_path: Path) -> None:
     table = f"Titel;Datum;Plätze\nRopes;05.10.2026;12\nKnots;26.10.2026;8\n{word};;20\n"
     assert len(built(csv_file(tmp_path, table))) == 2
+
+
+@pytest.mark.parametrize(
+    "remark",
+    ["nur gerade Wochen", "14-tägig", "jede zweite Woche", "semaines paires", "tous les 15 jours", "semanas alternas", "settimane alterne", "even weken",
+     "om de week", "jämna veckor", "varannan vecka", "tygodnie parzyste", "co dwa tygodnie", "außer in den Ferien", "hors vacances scolaires"],
+)  # fmt: skip
+def test_notes_that_speak_of_some_weeks_refuse_a_weekly_row(remark: str, tmp_path: Path) -> None:
+    source = csv_file(tmp_path, f"Title;Day;Time;Notes\nRopes;Monday;14:00-15:00;{remark}\n")
+    assert remark in refused(source, "--from", "2026-10-05", "--until", "2026-10-30")
+
+
+@pytest.mark.parametrize(
+    "sides",
+    ["Heim;Gast", "Équipe à domicile;Équipe visiteuse", "Recevant;Visiteur", "Local;Visitante", "Squadra casa;Squadra ospite", "Casa;Visitante", "Thuis;Uit",
+     "Hemmalag;Bortalag", "Hjemmehold;Udehold"],
+)  # fmt: skip
+def test_two_sides_are_one_title_in_languages(sides: str, tmp_path: Path) -> None:
+    source = csv_file(
+        tmp_path, f"Datum;Uhrzeit;{sides}\n26.10.2026;14:00;Keel;Rib\n27.10.2026;14:00;Mast;Sail\n"
+    )
+    assert [event.split(" 2026")[0] for event in built(source)] == ["Keel v Rib", "Mast v Sail"]
+
+
+@pytest.mark.parametrize(
+    "word",
+    [
+        "offen",
+        "noch offen",
+        "n. n.",
+        "à définir",
+        "por confirmar",
+        "da definire",
+        "nader te bepalen",
+        "n.t.b.",
+        "do ustalenia",
+    ],
+)
+def test_times_that_are_open_make_tentative_days(word: str, tmp_path: Path) -> None:
+    source = csv_file(tmp_path, f"Titel;Datum;Uhrzeit\nRopes;05.10.2026;14:00\nKnots;26.10.2026;{word}\n")
+    assert nomarium("build", source, "-o", tmp_path / "out.ics").status == 0
+    ropes, knots = events_in(tmp_path / "out.ics")
+    assert "STATUS" not in ropes and (knots["STATUS"], str(knots["DTSTART"].dt)) == (
+        "TENTATIVE",
+        "2026-10-26",
+    )
+
+
+@pytest.mark.parametrize(
+    "state",
+    [
+        "vorläufig",
+        "geplant",
+        "unter Vorbehalt",
+        "à confirmer",
+        "sous réserve",
+        "provvisorio",
+        "onder voorbehoud",
+        "preliminär",
+    ],
+)
+def test_states_of_languages_that_are_not_sure(state: str, tmp_path: Path) -> None:
+    source = csv_file(tmp_path, f"Titel;Datum;Status\nRopes;05.10.2026;\nKnots;26.10.2026;{state}\n")
+    assert nomarium("build", source, "-o", tmp_path / "out.ics").status == 0
+    ropes, knots = events_in(tmp_path / "out.ics")
+    assert "STATUS" not in ropes and knots["STATUS"] == "TENTATIVE"
+
+
+@pytest.mark.parametrize(
+    "days",
+    [
+        "van 5 tot en met 7 oktober 2026",
+        "od 5 do 7 października 2026",
+        "vom 5. bis 7. Oktober 2026",
+        "del 5 al 7 de octubre de 2026",
+    ],
+)
+def test_ranges_with_words_of_languages(days: str, tmp_path: Path) -> None:
+    assert built(csv_file(tmp_path, f"Title;Date\nRopes;{days}\n")) == ["Ropes 2026-10-05/2026-10-08"]
+
+
+@pytest.mark.parametrize(
+    "days",
+    ["5., 7. und 9. Oktober 2026", "les 5, 7 et 9 octobre 2026", "los días 5, 7 y 9 de octubre de 2026"],
+)
+def test_several_days_of_a_month_in_languages(days: str, tmp_path: Path) -> None:
+    expected = [f"Ropes 2026-10-{day:02d}/2026-10-{day + 1:02d}" for day in (5, 7, 9)]
+    assert built(csv_file(tmp_path, f"Title;Date\nRopes;{days}\n")) == expected

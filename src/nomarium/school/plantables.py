@@ -162,6 +162,23 @@ def cut_table(
             [Problem("plan-column-missing", message, f"Its columns are {there}.", sheet.place())],
             [],
         )
+    unheard, notes = _passed_over(table, rows, at, ignored, asked)
+    said = said_above(rows[: max(at, 0)], columns) if name == "timetable" else {}
+    if said:
+        notes.append(told_above(sheet, rows[0][0], said))
+    remarks = _cut_rows(table, rows, at, said)
+    if name == "timetable":
+        unheard += _called_off(table, [column for column, heading in ignored if plain(heading) not in asked])
+    if remarks:
+        notes.append(_remarks_told(sheet, remarks))
+    return table, unheard, notes
+
+
+def _passed_over(
+    table: Table, rows: Sequence[Row], at: int, ignored: Sequence[tuple[int, str]], asked: Mapping[str, str]
+) -> tuple[list[Problem], list[Problem]]:
+    """The problems of the columns that a table has no use for, and the notes of those that are passed over."""
+    sheet, name, columns, headings = table.sheet, table.name, table.columns, table.headings
     unheard, notes = list[Problem](), list[Problem]()
     for column, heading in ignored:
         twin = next((columns[f] for f, text in headings.items() if plain(text) == plain(heading)), None)
@@ -180,15 +197,7 @@ def cut_table(
             unheard.append(_unheard(sheet, rows[at][0], column, heading, name, of_terms))
         else:
             notes.append(_ignored_note(sheet, rows[at][0], column, heading, name))
-    said = said_above(rows[: max(at, 0)], columns) if name == "timetable" else {}
-    if said:
-        notes.append(told_above(sheet, rows[0][0], said))
-    remarks = _cut_rows(table, rows, at, said)
-    if name == "timetable":
-        unheard += _called_off(table, [column for column, heading in ignored if plain(heading) not in asked])
-    if remarks:
-        notes.append(_remarks_told(sheet, remarks))
-    return table, unheard, notes
+    return unheard, notes
 
 
 def _called_off(table: Table, ignored: Sequence[int]) -> list[Problem]:

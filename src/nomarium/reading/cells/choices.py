@@ -25,11 +25,14 @@ _PUT_OFF = (
 _STATUS = {
     "CONFIRMED": "confirmed confirme confirmee bestatigt confirmado confirmada bevestigd definite firm final "
     "fest yes accepted scheduled ok active agreed approved booked go-ahead going-ahead zugesagt live published "
+    "confermato confermata potwierdzone bekraftad bekræftet bekreftet "
     # how far a task is: its date stands
     "done complete completed finished closed paid open new to-do todo not-started started in-progress ongoing under-way "
     "underway sent submitted received ready on-track overdue erledigt offen fait hecho",
     "TENTATIVE": "tentative provisional provisoire vorlaufig provisorisch provisional tentativo voorlopig "
-    "pencilled penciled planned draft maybe possible unconfirmed pending tbc tba to-be-confirmed weather-permitting subject-to-weather if-fine proposed option on-hold hold awaiting waiting requested enquiry",
+    "pencilled penciled planned draft maybe possible unconfirmed pending tbc tba to-be-confirmed weather-permitting subject-to-weather if-fine proposed option on-hold hold awaiting waiting requested enquiry "
+    "geplant angefragt unter-vorbehalt in-planung sous-reserve prevu prevue a-confirmer a-confirmar por-confirmar pendiente provisorio provisoria "
+    "provvisorio provvisoria da-confermare onder-voorbehoud preliminar preliminart preliminær foreløpig wstepnie wstepny",
     "CANCELLED": "cancelled canceled annule annulee annulle annullato annullata abgesagt storniert entfallt fallt-aus "
     "entfallen ausgefallen cancelado cancelada anulado anulada suspendido suspendida suspendu suspendue sospeso sospesa geannuleerd afgelast vervallen odwolane "
     "odwolany odwolana odwolano odwołane odwołany odwołana odwołano installt installd installda aflyst avlyst kansellert peruttu vervalt off withdrawn cancel called-off abandoned rained-off canx cxl "

@@ -13,12 +13,12 @@ _TOKEN = rf"(\d+)|({WORD}(?:['’]{WORD})?)|(\s*[–—‒−〜～]\s*|\s+[-~]\
 """Figures, words (of letters with the marks that combine with them), a dash between two days, another sign."""
 _ORDINALS = frozenset("st nd rd th er ere re eme e o a º ª ste de".split())
 _NOISE = frozenset(
-    "of the le la dnia dne dia den der del dal de d del' on am el op du vom from von desde vanaf het week".split()
+    "of the le la dnia dne dia den der del dal de d del' on am el op du vom from von desde van vanaf od het week".split()
 )
-_LEADING = frozenset("on from vom von desde vanaf".split())  # a number before them is none of its days
+_LEADING = frozenset("on from vom von desde van vanaf od".split())  # a number before them is none of its days
 OF_NUMBERS = frozenset(("", *"m d r г год года р року il g gada godine roku ano թ ж".split()))
 """Words that only say that the number before them is a year or a day."""
-_RANGE_WORDS = frozenset("to until till til through thru bis au al a tot hasta jusqu'au -".split())
+_RANGE_WORDS = frozenset("to until till til through thru bis au al a tot do hasta jusqu'au -".split())
 _A_TO = r"\s[aA]\s+\d"
 _TIME_WORDS = frozenset("at um om kl".split())
 

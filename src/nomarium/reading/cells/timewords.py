@@ -6,7 +6,7 @@ OPEN_ENDS: Final = frozenset("late dusk dark sunset close closing finish wheneve
 """Words for an end that no clock says, `10am till late`."""
 UNKNOWN_WORDS: Final = frozenset("tbc tba tbd ? ?? ??? unknown nnb ntb volgt folgt pendiente følger avoin".split()) | {
     "a definir", "por definir", "a determinar", "da confermare", "da definire", "da stabilire", "a confirmar", "wird noch bekannt gegeben", "wird noch bekanntgegeben", "noch festzulegen", "meddelas senare", "ej bestamt", "oplyses senere", "kommer senere", "ilmoitetaan myohemmin", "do ustalenia", "do potwierdzenia",
-    "open end", "open ended", "a determiner", "a preciser", "a venir", "por determinar", "noch offen", "offenes ende", "late", "dusk", "sunset", "to be confirmed", "to be announced", "to be decided", "a confirmer", "por confirmar", "nog te bepalen",
+    "open end", "open ended", "a determiner", "a preciser", "a venir", "por determinar", "noch offen", "offenes ende", "late", "dusk", "sunset", "to be confirmed", "to be announced", "to be decided", "a confirmer", "por confirmar", "nog te bepalen", "nader te bepalen", "n n", "n.n.", "n. n.", "n.t.b.", "n.n.b.", "offen", "steht noch nicht fest", "steht noch aus", "per definire",
 }  # fmt: skip
 _LEADS: Final = (
     "a las|a la|vers les|vers|gegen|environ|env|sobre las|hacia las|verso le|rond|a partir de las|a partir das|a partir de|desde las|from|ab|des|at|@|de|von|um|om|vanaf|van|desde|a|as|das|las|klo|kl|dalle ore|alle ore|ore|dalle|alle|o godz|godz|"

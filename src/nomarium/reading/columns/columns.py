@@ -24,6 +24,7 @@ from nomarium.reading.columns.dayparts import without_sessions
 from nomarium.reading.columns.head import TableHead
 from nomarium.reading.columns.headings import DATE_FIELDS, match_heading, normal
 from nomarium.reading.columns.milestones import with_milestones, without_limits
+from nomarium.reading.columns.sides import with_free_sides
 from nomarium.reading.columns.whenwords import says_begin
 from nomarium.reading.options import ReadingOptions
 from nomarium.sheets.sheet import Sheet, cell_text
@@ -66,7 +67,7 @@ def assign_columns(
     contents = [Contents([row[n] if n < len(row) else "" for row in rows], lexicon) for n in range(width)]
     asked = asked_fields(options, headings, sheet.first_column)
     columns = [_by_heading(n, headings[n], contents[n], asked.get(n)) for n in range(width)]
-    columns = without_limits(_checked_by_content(columns, contents), contents)
+    columns = with_free_sides(without_limits(_checked_by_content(columns, contents), contents))
     if any(c.field in ("conference", "rsvp") or _may_join(c.heading) for c in columns):
         from nomarium.reading.columns.links import with_links
 

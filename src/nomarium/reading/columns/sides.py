@@ -13,7 +13,12 @@ from nomarium.sheets.sheet import Sheet
 _PAIRS: Final = (
     ("home", "away"), ("home", "visitor"), ("home", "visitors"), ("hosts", "visitors"), ("team 1", "team 2"), ("team a", "team b"),
     ("player 1", "player 2"), ("side 1", "side 2"), ("crew 1", "crew 2"), ("heim", "gast"), ("heim", "auswarts"), ("domicile", "exterieur"),
-    ("domicile", "visiteur"), ("equipe locale", "equipe visiteuse"), ("locaux", "visiteurs"), ("equipo local", "equipo visitante"), ("heimmannschaft", "gastmannschaft"), ("local", "visitante"), ("casa", "trasferta"), ("casa", "ospiti"), ("thuis", "uit"),
+    ("domicile", "visiteur"), ("equipe locale", "equipe visiteuse"), ("locaux", "visiteurs"), ("equipo local", "equipo visitante"), ("heimmannschaft", "gastmannschaft"), ("local", "visitante"), ("casa", "trasferta"), ("casa", "ospiti"), ("casa", "ospite"), ("thuis", "uit"),
+    ("equipe a domicile", "equipe visiteuse"), ("recevant", "visiteur"), ("recevant", "visiteurs"), ("squadra casa", "squadra ospite"), ("squadra di casa", "squadra ospite"),
+    ("casa", "visitante"), ("casa", "fora"), ("mandante", "visitante"), ("equipo local", "visitante"), ("locales", "visitantes"), ("hemma", "borta"), ("hemmalag", "bortalag"),
+    ("hjemme", "ude"), ("hjemmehold", "udehold"), ("hjemme", "borte"), ("hjemmelag", "bortelag"), ("thuisploeg", "uitploeg"), ("thuisteam", "uitteam"),
+    ("gospodarz", "gosc"), ("gospodarze", "goscie"), ("heimteam", "gastteam"), ("heimverein", "gastverein"), ("mannschaft 1", "mannschaft 2"), ("equipe 1", "equipe 2"),
+    ("equipo 1", "equipo 2"), ("squadra 1", "squadra 2"), ("lag 1", "lag 2"),
 )  # fmt: skip
 """Headings of two columns that hold one side each."""
 _OPPONENTS: Final = frozenset(
@@ -38,6 +43,22 @@ _OURS: Final = frozenset(
 _WHOSE_GROUND: Final = frozenset(
     ("home/away", "h/a", "home or away", "h or a", "home / away", "away/home", "ha", "heim/auswarts")
 )
+
+
+_ELSE: Final = frozenset("local casa gast hosts visitors visiteurs ospiti goscie locales".split())
+"""Headings of a side that mean a place or guests where no other side stands beside them."""
+
+
+def with_free_sides(columns: list[Column]) -> list[Column]:
+    """The columns, of which those of two sides are free for the title where one of their headings means something else by itself:
+    `Local` beside `Visitante` is no room."""
+    named = {_plain(c.heading): c for c in columns if c.filled and c.heading and c.how == "heading"}
+    if _ELSE.isdisjoint(named):
+        return columns
+    headed = {_plain(c.heading) for c in columns if c.filled}
+    sides = next((pair for pair in _PAIRS if headed.issuperset(pair)), ())
+    free = {named[side].at for side in sides if side in _ELSE and side in named}
+    return [c._replace(field="", how="") if c.at in free else c for c in columns]
 
 
 def with_sides_as_title(

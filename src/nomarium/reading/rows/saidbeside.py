@@ -32,7 +32,10 @@ _OFTEN: Final = re.compile(
 )
 """A clause that says how often, and nothing else."""
 TERM_TIME: Final = re.compile(
-    r"(?i)\b(?:in |during )?term[- ]?time only\b|\bterm only\b|\bduring term(?:[- ]?time)?\b"
+    r"(?i)\b(?:in |during )?term[- ]?time only\b|\bterm only\b|\bduring term(?:[- ]?time)?\b|\b(?:außer|nicht) (?:in )?(?:den )?(?:schul)?ferien\b|"
+    r"\bnur (?:in|während) der schulzeit\b|\b(?:hors|sauf|excepté)(?: pendant)?(?: les)? vacances(?: scolaires)?\b|\b(?:en|pendant la) période scolaire\b|"
+    r"\b(?:salvo|excepto)(?: en)?(?: las)? vacaciones\b|\b(?:escluse|tranne|eccetto)(?: le)? vacanze\b|\b(?:niet|behalve) in (?:de )?(?:school)?vakanties?\b|"
+    r"\bexceto(?: nas)? férias\b|\b(?:inte|ej) (?:på )?lov\b"
 )
 _ONLY: Final = re.compile(r"(?i)\s*(?:only|alone)\b")
 _ALSO: Final = re.compile(r"(?i)\b(?:also|plus|extra|additional)(?:\s+[^\W\d_]+)?(?:\s+on)?\s*:?\s+(?=.*\d)")

@@ -19,7 +19,7 @@ _DOTTED = re.compile(
     r"(?i)(?<![\d.])(?:[^\W\d_]{2,3}\.?\s?[/+&]\s?[^\W\d_]{2,3}\.?,?\s+)?(?P<days>\d{1,2}\.(?:\s?(?:[/+&,]|\bund\b|\bu\.|\bet\b|\boch\b|\bog\b|\ben\b)\s?\d{1,2}\.)+)\s?(?P<month>\d{1,2})\.(?P<year>\d{2,4})?(?!\d)"
 )
 """Days of one month before its number, `12./13.12.2026`, `Sa/So 12. und 13.12.`: each has the month behind the last."""
-_NAMED: Final = r"(?i)(?<![\w.:])(?:(?:les|los\s+d[ií]as|los|(?:ne)?i\s+giorni|n?os\s+dias)\s+)?(?P<days>\d{1,2}\.?(?:\s(?:und|u\.|et|y|e|en|och|og)\s\d{1,2}\.?|(?<=\.)\s?[/&+]\s?\d{1,2}\.)+)\s+(?:de\s+|d['’])?(?P<month>[^\W\d_]{3,})"
+_NAMED: Final = r"(?i)(?<![\w.:])(?:(?:les|los\s+d[ií]as|los|(?:ne)?i\s+giorni|n?os\s+dias)\s+)?(?P<days>\d{1,2}\.?(?:(?:,\s?\d{1,2}\.?)*\s(?:und|u\.|et|y|e|en|och|og|i|oraz|ja)\s\d{1,2}\.?|(?<=\.)\s?[,/&+]\s?\d{1,2}\.)+)\s+(?:de\s+|d['’])?(?P<month>[^\W\d_]{3,})"
 """The same before its name, as languages other than English join them."""
 _LAST_DAY: Final = 31
 _OF_WEEKDAYS = re.compile(
