@@ -10,10 +10,13 @@ from nomarium.model.problem import Problem, note
 from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.namewords import in_braces, in_brackets
 from nomarium.reading.cells.placewords import is_place
+from nomarium.school.atonce import class_at
+from nomarium.school.celldoubts import class_or_teacher, doubtful, unclear
 from nomarium.school.cellpatterns import Part, alternatives, patterns_of
 from nomarium.school.planheads import plain
+from nomarium.school.runtogether import apart, run_together
 
-_BY_FORM = r"\s*\n\s*|\s*@\s*|\s*[()]\s*"
+_BY_FORM = r"\s*\n\s*|\s*@\s*|\s*[()\[\]]\s*"
 """What parts a cell always: lines, brackets, @."""
 _BY_MARK = rf"{_BY_FORM}|\s*[,;|/]\s*|\s+[-–—]\s+"
 """What parts it only where what stands behind it is a room, a teacher or a group."""
@@ -29,7 +32,7 @@ CODE = r"[A-Z]{1,3}\d{1,2}[A-Z]?"
 """What a group may be called beside a class and its room."""
 _INITIALS = r"[A-Z]{2,3}"
 """What a teacher is called behind a class; before one, it is a class."""
-_GROUP = r"(?i)(?:year|yr|grade|gr|form|class|group|set|squad|team|student|pupil|apprentices?|journeym[ae]n|div(?:ision)?)\.?\s*\w{1,3}|(?:[1-9]|1[0-3])[A-Z]{1,2}(?:/\w+)?"
+_GROUP = r"(?i)(?:year|yr|grade|gr|form|class|group|set|squad|team|student|pupil|apprentices?|journeym[ae]n|div(?:ision)?)\.?\s*\w{1,3}|(?:[1-9]|1[0-3])[A-Z]{1,2}(?:/\w+)?|apprentices|journeym[ae]n|beginners|improvers|juniors|seniors|intermediates|infants|novices|freshers|masters"
 _NO_CLASS: Final = (_TEACHER, _GROUP, NAMED_ROOM, CODE, r"\d+")
 _LIKE: Final[tuple[tuple[Part, str], ...]] = (("teacher", _TEACHER), ("group", _GROUP), ("room", _ROOM))
 
@@ -71,13 +74,22 @@ class CellReader:
     say already, so that no part of a cell has to."""
 
     def __init__(
-        self, cells: Iterable[str], known: KnownParts, pattern: str = "", owned: frozenset[str] = frozenset()
+        self,
+        cells: Iterable[str],
+        known: KnownParts,
+        pattern: str = "",
+        owned: frozenset[str] = frozenset(),
+        lessons: Sequence[object] = (),
     ) -> None:
         self._known, self._owned = known, owned
         self._patterns = [patterns_of(one) for one in alternatives(pattern)] if pattern else []
+        self._are_together = False
         self._signs = set(re.findall(r"[^\w\s]", pattern))
         self._texts = list(cells)
         self._split = _BY_MARK if self._marks_part(dict.fromkeys(self._texts)) else _BY_FORM
+        self._are_together = not pattern and run_together(
+            dict.fromkeys(self._texts), lambda text: _parts(text, self._split)
+        )
         self._alone = {plain(text) for text in self._texts if len(self._parts(text)) == 1}
         self._begins = {plain(parts[0]) for text in self._texts if (parts := self._parts(text))}
         below = {
@@ -97,6 +109,11 @@ class CellReader:
         """The kinds of parts that cells show by their look, or that are known."""
         self._either: dict[int, tuple[int, int]] = {}
         """Number of parts → the places of two of which the second may be the class, and the first a teacher."""
+        self._moments: dict[int, dict[object, list[list[str]]]] = {}
+        """Number of parts → the parts of the cells of each lesson."""
+        for lesson, text in zip(lessons, self._texts, strict=False):
+            parts = self._parts(text)
+            self._moments.setdefault(len(parts), {}).setdefault(lesson, []).append(parts)
         by_count: dict[int, list[list[str]]] = {}
         for text in dict.fromkeys(self._texts):
             for one in self._classes_in(text):
@@ -124,6 +141,12 @@ class CellReader:
             if named != text
             else _parts(text, self._split)
         )
+        if self._are_together:
+            parts = [
+                piece
+                for part in parts
+                for piece in ([part] if plain(part) in self._known.classes else apart(part))
+            ]
         if len(parts) == 1 and plain(text) not in self._known.classes:
             first, _, rest = text.strip().partition(" ")
             if rest and plain(first) in self._known.classes | self._known.codes:
@@ -205,8 +228,10 @@ class CellReader:
         if "class" not in found:
             at = found.index(None) if None in found else 0
             found[at] = "class"
-            other = _better_class(at, [n for n, kind in enumerate(found) if kind is None], lists)
-            if other is not None:
+            others = [n for n, kind in enumerate(found) if kind is None]
+            if "room" in found and (held := class_at(at, others, self._moments.get(count, {}))) is not None:
+                found[at], found[held] = "teacher", "class"
+            elif (other := _better_class(at, others, lists)) is not None:
                 self._either[count] = at, other
         for at, kind in enumerate(found):
             texts = [parts[at] for parts in lists]
@@ -241,24 +266,24 @@ class CellReader:
 
     def _entry(self, parts: Sequence[str]) -> Entry | Refusal:
         if not parts:  # brackets with nothing in them
-            return _unclear(parts)
+            return unclear(parts)
         if len(parts) == 1:
             return Entry(parts[0])
         if len(parts) not in self.shapes:  # of a drawing whose cells did not count
             self.shapes[len(parts)] = self._shape(len(parts), [parts])
             self.samples[len(parts)] = [" ".join(parts)]
         if len(parts) in self._either:
-            return _class_or_teacher(parts, *self._either[len(parts)], self.shapes[len(parts)])
+            return class_or_teacher(parts, *self._either[len(parts)], self.shapes[len(parts)])
         if len(parts) in self._doubtful:
             at, text = self._doubtful[len(parts)]
             others = " or class" if 1 in self.samples else ""
-            return _doubtful(text, at, self.shapes[len(parts)], self.samples[len(parts)], others)
+            return doubtful(text, at, self.shapes[len(parts)], self.samples[len(parts)], others)
         values: dict[str, str] = {}
         for kind, text in zip(self.shapes[len(parts)], parts, strict=True):
             values[kind] = f"{values[kind]}\n{text}" if kind in values else text
         code = values.pop("class", "")
         if not code:
-            return _unclear(parts)
+            return unclear(parts)
         return Entry(code, **values)
 
     def _asked(self, text: str) -> Entry | Refusal:
@@ -271,7 +296,7 @@ class CellReader:
             if len(self._patterns) > 1 and any(self._signs & set(value) for value in values.values()):
                 continue  # a sign of another alternative is no letter of this one's parts
             code = values.pop("class_", "")
-            return Entry(code, **values) if code else _unclear([flat])
+            return Entry(code, **values) if code else unclear([flat])
         message = f"“{flat}” does not fit the pattern of --cell."
         return Refusal(
             "cell-unfit", message, "Correct the cell, or the pattern: “class (room) or class” has two forms."
@@ -310,53 +335,8 @@ def _better_class(at: int, others: Sequence[int], lists: Sequence[Sequence[str]]
     return None
 
 
-def _class_or_teacher(parts: Sequence[str], at: int, other: int, kinds: Sequence[Part]) -> Refusal:
-    """A cell whose class may be a person, or the other way: both readings, each with the option that says so."""
-    message = f"“{parts[at]}” may be the class or its teacher, and “{parts[other]}” the class."
-    first, second = list(kinds), list(kinds)
-    if "teacher" in second:
-        second[second.index("teacher")] = second[other]
-    second[at], second[other] = "teacher", "class"
-    remedy = f'Say which: --cell "{" ".join(first)}" or --cell "{" ".join(second)}".'
-    return Refusal("cell-doubtful", message, remedy)
-
-
 def _share(texts: Sequence[str], pattern: str) -> float:
     return sum(re.fullmatch(pattern, text) is not None for text in texts) / len(texts)
-
-
-def _unclear(parts: Sequence[str]) -> Refusal:
-    message = f"Nothing says which part of “{', '.join(parts)}” is the class."
-    return Refusal("cell-unclear", message, 'Say what the parts are: --cell "class, room".')
-
-
-_OF_WEEKS = r"(?i)(?:(?:week|wk)\.?\s*)?[a-d]"
-_IN_WEEK = r"(?i)\((?:week|wk)\.?\s*[a-d]\)|\(a\).*\(b\)"
-"""What names the week of a class in brackets behind it."""
-
-
-def _doubtful(part: str, at: int, kinds: Sequence[Part], samples: Sequence[str], others: str) -> Refusal:
-    """A part that may be a room as well as a teacher: both readings, each with the option that says so; `others` is the form of
-    the cells without one."""
-    shown = " and ".join(f"“{text}”" for text in samples[:2])
-    if re.fullmatch(_OF_WEEKS, part) and any(re.search(_IN_WEEK, text) for text in samples):
-        message = (
-            f"“{part}” seems to name a week, in cells such as {shown}, and the class would be held in all."
-        )
-        remedy = "Give each week a sheet of its own, called Week A and Week B, or rows of its own with a column Week."
-        return Refusal("cell-doubtful", message, remedy)
-    message = f"“{part}” may be a room or a teacher, in cells such as {shown}."
-    mark = re.search(r"[()@,;|/]", samples[0])
-    patterns = []
-    for kind in ("room", "teacher"):
-        other = "room" if kind == "teacher" else "teacher"
-        names = [kind if n == at else other if one == kind else one for n, one in enumerate(kinds)]
-        patterns.append(
-            f"{names[0]} ({names[1]})" if mark and mark[0] == "(" and len(names) == 2
-            else (f"{mark[0]} " if mark and mark[0] not in "()" else " ").join(names)
-        )  # fmt: skip
-    remedy = f'A room: --cell "{patterns[0]}{others}". A teacher: --cell "{patterns[1]}{others}". Neither: --cell "class".'
-    return Refusal("cell-doubtful", message, remedy)
 
 
 def look_of(text: str) -> Part | None:

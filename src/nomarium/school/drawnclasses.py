@@ -67,8 +67,12 @@ def drawn_classes(drawings: Sequence[Drawing], known: KnownParts, options: Readi
     ]
     told = {kind for one in owned for kind in one.base}
     told |= {kind for names in owners for owner in names.values() for kind in owner}
-    texts = [held.text for one in drawings for held in one.week.held if "class" not in one.base]
-    reader = CellReader(texts, known, options.cell, frozenset(told))
+    cells = [held for one in drawings for held in one.week.held if "class" not in one.base]
+    lessons = [
+        (held.week, held.labels, *((slot.period, cell_text(slot.heading)) for slot in held.slots))
+        for held in cells
+    ]
+    reader = CellReader([held.text for held in cells], known, options.cell, frozenset(told), lessons)
     for drawing, names in zip(owned, owners, strict=True):
         _take(found, drawing, names, reader, options)
         found.labels.extend(drawing.week.labels)

@@ -120,6 +120,8 @@ def _guessed(
     }
     if len(texts) < 2:
         return found
+    if not called:
+        _codes_alike(found, known)
     kinds = Counter(next(iter(owner)) for owner in found.values() if owner)
     usual = kinds.most_common(1)[0][0] if kinds else _usual_kind(texts.values(), seen)
     found = {name: owner or {usual: _bare(name)} for name, owner in found.items()}
@@ -129,6 +131,19 @@ def _guessed(
             message = f"What stands over or beside drawn weeks ({listed(alike[:4])}) is taken for the {kind} of their classes."
             notes.append(note("drawn-owner", message, _OTHER).at(sheet.place()))
     return found
+
+
+def _codes_alike(found: dict[str, Mapping[str, str]], known: KnownParts) -> None:
+    """Have all codes among names, `B12` and `C3`, be what most of them are, the longer ones first."""
+    codes = [
+        name
+        for name, owner in found.items()
+        if owner and not known.kind(name) and re.fullmatch(CODE, _bare(name))
+    ]
+    kinds = Counter(next(iter(found[name])) for name in sorted(codes, key=len, reverse=True))
+    if len(kinds) > 1:
+        kind = kinds.most_common(1)[0][0]
+        found.update({name: {kind: _bare(name)} for name in codes})
 
 
 def _usual_kind(texts: Collection[frozenset[str]], seen: Collection[Part]) -> str:

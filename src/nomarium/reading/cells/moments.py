@@ -276,9 +276,8 @@ _DIRECTIONS = dict.fromkeys((0x200E, 0x200F, *range(0x202A, 0x202F), *range(0x20
 
 def tidy(text: str) -> str:
     """Full-width forms made plain, spaces single, dates of other scripts in plain words."""
-    text = (
-        text.replace("t/m", "-").replace("tot en met", "-").removesuffix(":")
-    )  # Dutch: up to and including; Monday 5 October 2026:
+    text = text.replace("t/m", "-").replace("tot en met", "-")  # Dutch: up to and including
+    text = text.removesuffix(":")  # Monday 5 October 2026:
     if text[-1:] == ")" and (numbered := re.fullmatch(_NUMBERED_WEEK, text.strip())) is not None:
         text = numbered["days"]
     if text.isascii():
