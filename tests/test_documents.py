@@ -1014,3 +1014,14 @@ def test_text_beside_what_a_page_says_to_machines_is_told(tmp_path: Path) -> Non
     outcome = nomarium("build", tmp_path / "x.html", "-o", tmp_path / "o.ics")
     assert "1 event" in outcome.text
     assert "of its text, “Sat 19 September 2026: Supper” may be another one." in outcome.text
+
+
+def test_a_message_whose_text_only_says_where_to_look_is_read_from_its_page(tmp_path: Path) -> None:
+    message = EmailMessage()
+    message["Subject"], message["From"], message["To"] = "Dates", "a@example.org", "b@example.org"
+    message.set_content("Please open this message in a program that shows pages.")
+    message.add_alternative(
+        "<p>Fri 16 October 2026: Open day, 10-11am, Loft 1</p><p>See you there.</p>", subtype="html"
+    )
+    (tmp_path / "dates.eml").write_bytes(message.as_bytes())
+    assert built(tmp_path / "dates.eml") == ["Open day 2026-10-16T10:00/2026-10-16T11:00 @ Loft 1"]

@@ -229,6 +229,11 @@ PAPERS: dict[str, tuple[str, list[str]]] = {
         "Thank you for your letter of 3 November 2026. Term ends on Friday 18 December 2026 at 12 noon.\n\nMonday 4 January 2027 is a staff training day. School re-opens on 5 January 2027.\n\nBookings for the camp open on 1 April 2027.\n",
         ["Term ends 2026-12-18T12:00/2026-12-18T13:00", "Staff training day 2027-01-04/2027-01-05", "School re-opens 2027-01-05/2027-01-06", "Bookings for the camp open 2027-04-01/2027-04-02"],
     ),
+    "what is due on a day": ("Report cards are due on 30 November 2026.\n\n5 November 2026: Quiz\n", ["Deadline: Report cards 2026-11-30/2026-12-01", "Quiz 2026-11-05/2026-11-06"]),
+    "what must be back": ("Library books must be back by 30 November 2026.\n\n5 November 2026: Quiz\n", ["Deadline: Library books 2026-11-30/2026-12-01", "Quiz 2026-11-05/2026-11-06"]),
+    "what all must": ("All forms must be returned by 30 November 2026.\n\n5 November 2026: Quiz\n", ["Deadline: forms 2026-11-30/2026-12-01", "Quiz 2026-11-05/2026-11-06"]),
+    "what is payable": ("Fees are payable by 30 November 2026.\n\n5 November 2026: Quiz\n", ["Deadline: Fees 2026-11-30/2026-12-01", "Quiz 2026-11-05/2026-11-06"]),
+    "from where": ("The ferry leaves at 8:15 on Monday 30 November 2026 from the quay.\n\n5 November 2026: Quiz\n", ["Ferry 2026-11-30T08:15/2026-11-30T09:15 @ Quay", "Quiz 2026-11-05/2026-11-06"]),
     "what is due": ("Subs are due by 30 November 2026.\n\n5 November 2026: Quiz\n", ["Deadline: Subs 2026-11-30/2026-12-01", "Quiz 2026-11-05/2026-11-06"]),
     "what somebody reported": (
         "4. Osei reported that the lift is out of order until 30 October 2026.\n5. Next meeting: 3 November 2026, 7 pm, Loft A.\n",

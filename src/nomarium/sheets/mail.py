@@ -22,7 +22,9 @@ def open_mail(path: Path, name: str) -> list[Sheet]:
     plain, page = message.get_body(("plain",)), message.get_body(("html",))
     of_page = page_document(_text(page)) if page is not None else Document([], [])
     lines = _text(plain).splitlines() if plain is not None else of_page.lines
-    # the plain text says the same as the page, without its tables
+    # the plain text says the same as the page, without its tables; or no more than where to look
+    if not any(map(str.isdigit, "".join(lines))) and any(map(str.isdigit, "".join(of_page.lines))):
+        lines = of_page.lines
     sheets = sheets_of(of_page if of_page.tables else Document([], lines), name)
     sheets = [one._replace(said_above=(*_sent(message), *one.said_above)) for one in sheets]
     notes = tuple(_unread(message, name))

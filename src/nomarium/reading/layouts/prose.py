@@ -138,7 +138,7 @@ def said_in(sentence: str, lexicon: Lexicon, time_in: TimeIn) -> Said | Doubt | 
     if (doubt := _doubt_of(parts, lexicon, time_in)) is not None:
         return doubt
     if (due := DUE.match(parts.whole)) is not None:
-        thing = bare(_due_in(due, parts.whole))
+        thing = re.sub(r"(?i)^all (?!of\b)", "", bare(_due_in(due, parts.whole)))
         return Said(parts.date, "", titled(f"Deadline: {thing}"), "") if is_title(thing) else "doubtful"
     if "fr" in lexicon.languages and (said := _in_french(parts, time_in)) is not None:
         return said

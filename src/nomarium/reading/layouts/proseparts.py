@@ -12,6 +12,7 @@ _NO_PLACES: Final = r"(?i)(?:the )?(?:about|around|approximately|morning|afterno
 _ARTICLES: Final = r"(?i)^(?:the (?:new )?(?:date|day) (?:of|for) (?:the|our|this year['’]s)|the|our|a|an|this year['’]s|your|this)\s+"
 _NO_TITLE: Final = r"(?i)(?:attend|join|come|participate)(?:ing)?|(?:hearing|seeing|welcoming)(?:\s+(?:from\s+)?(?:you|everyone)\b.*)?|meeting (?:you|everyone)\b.*"
 """What somebody is asked to do, and no name of an event."""
+_LEADS: Final = r"(?i)^(?:from|at|in)\s+(?:(?:the|our)\s+)?"
 _PRONOUNS: Final = frozenset(
     "it this that they we you he she i there which who these those everybody everyone all".split()
 )
@@ -60,4 +61,5 @@ def place_in(rest: str) -> str:
         place = re.sub(r"(?i)^(?:the|our)\s+", "", " ".join(match["place"].split()))
         if place and place.casefold() != "the" and not re.fullmatch(_NO_PLACES, match["place"].strip()):
             return titled(place)
-    return next((bare for piece in re.split(r"\s*[,;]\s*", rest) if is_place(bare := piece.strip(" ()"))), "")
+    pieces = (re.sub(_LEADS, "", piece.strip(" ()")) for piece in re.split(r"\s*[,;]\s*", rest))
+    return next((titled(piece) for piece in pieces if is_place(piece)), "")
