@@ -90,3 +90,46 @@ def test_codes_of_rooms_are_rooms_all_of_them(tmp_path: Path) -> None:
     }
     found = rows_of(plan_book(tmp_path, {**rooms, "Terms": TERMS}))
     assert {one[3] for one in found} == {"B12", "B14", "C3"}
+
+
+@pytest.mark.parametrize(
+    "names",
+    [("Ms Reed", "Mr Moss"), ("Reed", "Moss"), ("Jane Reed", "Paul Moss")],
+    ids=["titled", "surnames", "full"],
+)
+@pytest.mark.parametrize("form", ["{g} {s}\n{r}", "{s} {g} ({r})", "{s}\n{g}\n{r}"])
+@pytest.mark.parametrize("group", ["7A", "Year 7"])
+def test_who_stands_over_the_groups_of_a_day_teaches_them(
+    names: tuple[str, str], form: str, group: str, tmp_path: Path
+) -> None:
+    cell = [
+        form.format(g=group, s=name, r=room)
+        for name, room in (("Knots", "Loft 1"), ("Tar", "Shed 3"), ("Sails", "Slip 2"))
+    ]
+    day = [["", *names], ["9:00-10:00", cell[0], cell[1]], ["10:30-11:30", cell[2], ""]]
+    found = rows_of(plan_book(tmp_path, {"Monday": day, "Tuesday": day, "Terms": TERMS}))
+    assert len(found) == 6 and {one[4] for one in found} == set(names)
+
+
+def test_names_that_begin_with_one_word_are_what_it_says(tmp_path: Path) -> None:
+    grid = [["Period", "Mon", "Tue"], [LINES[0], "Knots (Loft 1)", ""], [LINES[1], "", "Tar (Shed 3)"]]
+    rows = [["Class Keel"], *grid, [], ["Class Rib"], *grid]
+    found = rows_of(plan_book(tmp_path, {"Timetable": rows, "Terms": TERMS}))
+    assert {one[5] for one in found} == {"Class Keel", "Class Rib"} or {one[5] for one in found} == {
+        "Class Keel; Class Rib"
+    }
+    assert not any(one[4] for one in found)
+
+
+def test_cells_of_several_lines_under_days_are_no_rooms(tmp_path: Path) -> None:
+    heads = ["Class", "Mon 9:00-10:00", "Mon 10:30-11:30", "Tue 9:00-10:00"]
+    rows = [
+        heads,
+        ["7A", "Ms Reed\nKnots\nLoft 1", "Mr Moss\nTar\nShed 3", ""],
+        ["8C", "", "Ms Reed\nKnots\nSlip 2", "Mr Moss\nSails\nLoft 1"],
+    ]
+    found = rows_of(plan_book(tmp_path, {"Timetable": rows, "Terms": TERMS}))
+    assert {one[0] for one in found} == {"Knots", "Tar", "Sails"} and {one[4] for one in found} == {
+        "Ms Reed",
+        "Mr Moss",
+    }

@@ -140,7 +140,8 @@ def _are_slots(rows: Sequence[Row], column: int) -> bool:
 def are_rooms(cells: Sequence[Cell]) -> bool:
     """Whether all that stands under weekdays is where a class is held then: `L1`, `Sail loft`."""
     texts = list(map(cell_text, cells))
-    return bool(texts) and all(is_place(text) or re.fullmatch(ROOM, text) for text in texts)
+    are_short = bool(texts) and not any("\n" in text for text in texts)  # a class, its teacher and its room
+    return are_short and all(is_place(text) or re.fullmatch(ROOM, text) for text in texts)
 
 
 def are_ticks(cells: Sequence[Cell]) -> bool:

@@ -5,7 +5,7 @@ import re
 from collections import Counter
 from collections.abc import Collection, Iterator, Mapping, Sequence
 from functools import partial
-from itertools import islice
+from itertools import islice, pairwise
 from typing import Final, NamedTuple
 
 from nomarium.model.cell import Cell
@@ -40,6 +40,8 @@ class _Drawing(NamedTuple):
     """Column → whose it is."""
     days: int = -1
     """The column of days; -1: there is none."""
+    corner: str = ""
+    """What the names are where no heading says so: `Teacher`, `Group`, or nothing for rooms."""
     is_headed: bool = False
     """Whether a heading beside the names says what they are."""
 
@@ -96,7 +98,7 @@ def _day_in_list(rows: Sequence[Row], head: int, day: str) -> Iterator[Row]:
 def _told(sheet: Sheet, drawing: _Drawing) -> Sheet:
     """The sheet with a note where nothing but their place says that names are groups."""
     names = [name for name in drawing.names.values() if look_of(name) != "group"]
-    if drawing.is_headed or not names or not _corner(drawing.names.values()):
+    if drawing.is_headed or not names or drawing.corner != "Group":
         return sheet
     message = (
         f"What stands over or beside the classes of a day ({listed(names[:4])}) is taken for their group."
@@ -126,7 +128,8 @@ def _drawing(rows: Sequence[Row], labels: frozenset[str], has_days: bool) -> _Dr
         are_lists = not are_known and any(map(_are_of_list, columns)) and not all(map(_are_of_list, columns))
         is_drawn = not are_lists and (not has_days or _are_owners(names.values(), columns))
         is_headed = any(kind_of_heading(cell_text(cell)) for cell in row[: min(names)])
-        return _Drawing(at, names, days, is_headed) if is_drawn else None
+        corner = _corner(names.values(), [text for column in columns for text in column if text])
+        return _Drawing(at, names, days, corner, is_headed) if is_drawn else None
     return None
 
 
@@ -189,16 +192,31 @@ def _heads_list(text: str) -> bool:
     return field_of(text, "timetable") is not None or len(days_named(text, frozenset(), ENGLISH)) > 0
 
 
-def _corner(names: Collection[str]) -> str:
-    """What the corner says that does not say whose the columns are: they are groups, if they are no rooms."""
-    return "" if all(is_place(name) or re.fullmatch(ROOM, name) for name in names) else "Group"
+def _corner(names: Collection[str], cells: Sequence[str]) -> str:
+    """What the corner says that does not say whose the columns are: rooms by their look, teachers by theirs or where the cells say
+    the groups, and else groups."""
+    if all(is_place(name) or re.fullmatch(ROOM, name) for name in names):
+        return ""
+    if all(look_of(name) == "teacher" for name in names):
+        return "Teacher"
+    are_groups = any(look_of(name) == "group" for name in names)
+    return "Teacher" if not are_groups and cells and all(map(_says_group, cells)) else "Group"
+
+
+def _says_group(text: str) -> bool:
+    """Whether a part of a cell, or a word of it, is a group by its look: `7A Tar`."""
+    words = text.split()
+    pairs = (f"{first} {second}" for first, second in pairwise(words))
+    return any(
+        look_of(piece) == "group" for piece in (*re.split(r"\s*[\n(),;/:–-]\s*", text), *words, *pairs)
+    )
 
 
 def _day_above(rows: Sequence[Row], drawing: _Drawing, day: str) -> Iterator[Row]:
     number, head = rows[drawing.at]
     width = max(len(row) for _, row in rows)
     columns = _with_second(drawing.names, width)
-    named = _headed(head, min(columns), _corner(columns.values()))
+    named = _headed(head, min(columns), drawing.corner)
     names = [columns.get(n, named[n] if n < len(named) else "") for n in range(width + 1)]
     yield from rows[: drawing.at]
     here = ""
@@ -218,9 +236,8 @@ def _day_above(rows: Sequence[Row], drawing: _Drawing, day: str) -> Iterator[Row
 
 def _day_beside(rows: Sequence[Row], drawing: _Drawing, day: str) -> Iterator[Row]:
     at, columns = drawing.at, _with_second(drawing.names, len(rows))
-    corner = _corner(columns.values())
     for n, (number, row) in enumerate([*rows, (rows[-1][0] + 1, [*[""] * at, columns.get(len(rows), "")])]):
-        head = row[: at + 1] if n >= min(columns) else _headed(row, at + 1, corner)[: at + 1]
+        head = row[: at + 1] if n >= min(columns) else _headed(row, at + 1, drawing.corner)[: at + 1]
         yield number, [*head, day if n in columns else "", *row[at + 1 :]]
 
 

@@ -122,6 +122,7 @@ def _guessed(
         return found
     if not called:
         _codes_alike(found, known)
+        found |= _headed_alike(found, known)
     kinds = Counter(next(iter(owner)) for owner in found.values() if owner)
     usual = kinds.most_common(1)[0][0] if kinds else _usual_kind(texts.values(), seen)
     found = {name: owner or {usual: _bare(name)} for name, owner in found.items()}
@@ -131,6 +132,14 @@ def _guessed(
             message = f"What stands over or beside drawn weeks ({listed(alike[:4])}) is taken for the {kind} of their classes."
             notes.append(note("drawn-owner", message, _OTHER).at(sheet.place()))
     return found
+
+
+def _headed_alike(found: Mapping[str, Mapping[str, str]], known: KnownParts) -> dict[str, Mapping[str, str]]:
+    """Names of which all begin with one word that says what they are, `Class Keel`, `Class Rib`, as that."""
+    for kind, words in _KIND_WORDS:
+        if all(re.match(rf"(?i)(?:{words})\s+\S", name) and not known.kind(name) for name in found):
+            return {name: {kind: name if kind == "group" else name.split(None, 1)[1]} for name in found}
+    return {}
 
 
 def _codes_alike(found: dict[str, Mapping[str, str]], known: KnownParts) -> None:

@@ -7,11 +7,13 @@ from typing import Final, NamedTuple
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import note
+from nomarium.model.refusal import Refusal
 from nomarium.reading.cells.times import Clock
 from nomarium.reading.cells.words import fold
 from nomarium.reading.layouts.codes import is_idle
 from nomarium.reading.layouts.slots import RUN_ON, line_ends, time_of
 from nomarium.reading.rows.when import Part
+from nomarium.school.cellparts import CellReader, Entry, KnownParts
 from nomarium.school.codes import weekday_of
 from nomarium.school.drawnlines import is_period, is_time
 from nomarium.school.drawnweeks import drawn_week
@@ -25,6 +27,10 @@ _WHOSE: Final = {
     "Teacher": frozenset("teacher teachers staff tutor lehrer professeur profesor docente instructor name".split()),
     "Room": frozenset("room rooms rm place salle raum aula sala".split()),
 }  # fmt: skip
+
+
+_PARTS: Final = ("Room", "Teacher", "Group", "Notes")
+"""What cells may say beside the class."""
 
 
 class _Head(NamedTuple):
@@ -47,13 +53,27 @@ def groups_in_rows(sheet: Sheet) -> Sheet | None:
     if head is None or drawn_week(sheet) is not None:
         return None
     spans = _spans_across(sheet, head)
-    return _told(sheet._replace(read_rows=partial(_in_rows, sheet, head, spans), merged=()), spans)
+    below = [row for number, row in sheet.rows() if number > head.number]
+    texts = [cell_text(row[n]) for row in below for n in head.slots if n < len(row) and not _is_free(row[n])]
+    reader = CellReader(texts, KnownParts(), owned=frozenset((head.kind.casefold(),)))
+    found = sheet._replace(read_rows=partial(_in_rows, sheet, head, spans, reader), merged=())
+    return _told(found, spans, reader)
 
 
-def _told(sheet: Sheet, spans: Mapping[str, str]) -> Sheet:
-    """The sheet with a note where times have ends that nothing says."""
-    told = (note("lines-run-on", RUN_ON).at(sheet.place()),) if spans else ()
-    return sheet._replace(notes=(*sheet.notes, *told))
+def _told(sheet: Sheet, spans: Mapping[str, str], reader: CellReader) -> Sheet:
+    """The sheet with a note where times have ends that nothing says, and of what the parts of its cells are taken for."""
+    told = [note("lines-run-on", RUN_ON)] if spans else []
+    told += [
+        one._replace(remedy="If they are others, give each part a column of its own.")
+        for one in reader.told()
+    ]
+    return sheet._replace(notes=(*sheet.notes, *(one.at(sheet.place()) for one in told)))
+
+
+def _is_free(cell: Cell) -> bool:
+    """Whether a cell says that nothing is taught."""
+    text = cell_text(cell)
+    return not text or is_idle(text) or not plain(text)
 
 
 def _head(number: int, row: Sequence[Cell]) -> _Head | None:
@@ -83,18 +103,25 @@ def _day_and_slot(text: str) -> tuple[str, str]:
     return (first, rest.strip()) if weekday_of(first.strip(".,:")) is not None and rest else ("", "")
 
 
-def _in_rows(sheet: Sheet, head: _Head, spans: Mapping[str, str]) -> Iterator[Row]:
+def _in_rows(sheet: Sheet, head: _Head, spans: Mapping[str, str], reader: CellReader) -> Iterator[Row]:
+    others = [field for field in _PARTS if field != head.kind]
     for number, row in sheet.rows():
         if number == head.number:
-            yield number, ["Class", "Day", head.field, head.kind]
+            yield number, ["Class", "Day", head.field, head.kind, *others]
         elif number < head.number:
             yield number, [" ".join(text for cell in row if (text := cell_text(cell)))]
         else:
             name = row[head.at] if head.at < len(row) else ""
             for n, (day, slot) in head.slots.items():
-                text = cell_text(row[n]) if n < len(row) else ""
-                if text and not is_idle(text) and plain(text):
-                    yield number, [text, day, spans.get(cell_text(slot), slot), name]
+                if n < len(row) and not _is_free(row[n]):
+                    text = cell_text(row[n])
+                    read = reader.read(text)
+                    for entry in [Entry(text)] if isinstance(read, Refusal) else read:
+                        beside = [entry.room, entry.teacher, entry.group, entry.notes]
+                        kept = [
+                            said for field, said in zip(_PARTS, beside, strict=True) if field != head.kind
+                        ]
+                        yield number, [entry.code, day, spans.get(cell_text(slot), slot), name, *kept]
 
 
 def _spans_across(sheet: Sheet, head: _Head) -> dict[str, str]:
