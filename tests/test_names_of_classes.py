@@ -92,3 +92,33 @@ def test_a_class_whose_meetings_have_several_titles_is_called_by_its_code(tmp_pa
         "K1",
         "Sails",
     }
+
+
+LISTED = [
+    ["Day", "Time", "Group", "Subject", "Room"],
+    ["Mon", "9:00-10:00", "7A", "Knots", "Loft 1"],
+    ["Tue", "9:00-10:00", "7B", "Sails", "Slip 2"],
+]
+
+
+@pytest.mark.parametrize("names", [("Ms Reed", "Mr Moss"), ("Reed", "Moss"), ("Jane Reed", "Paul Moss")])
+def test_lists_on_sheets_of_teachers_are_theirs(names: tuple[str, str], tmp_path: Path) -> None:
+    later = [LISTED[0], *([day, "11:00-12:00", *rest] for day, _, *rest in LISTED[1:])]
+    source = plan_book(tmp_path, {names[0]: LISTED, names[1]: later, "Terms": TERMS})
+    assert (outcome := nomarium("build", source, "-o", source.with_suffix(".ics"))).status == 0, outcome.text
+    found = {str(event["X-NOMARIUM-TEACHER"]) for event in events_in(source.with_suffix(".ics"))}
+    assert found == set(names) and "taken for the teacher of their rows" in outcome.text
+
+
+@pytest.mark.parametrize(
+    "names", [("Morning", "Afternoon"), ("Upper school", "Lower school"), ("Classes 1", "Classes 2")]
+)
+def test_sheets_that_are_called_after_nobody_add_nothing(names: tuple[str, str], tmp_path: Path) -> None:
+    other = [
+        LISTED[0],
+        ["Mon", "13:00-14:00", "7A", "Tar", "Loft 1"],
+        ["Tue", "13:00-14:00", "7B", "Oars", "Slip 2"],
+    ]
+    source = plan_book(tmp_path, {names[0]: LISTED, names[1]: other, "Terms": TERMS})
+    assert (outcome := nomarium("build", source, "-o", source.with_suffix(".ics"))).status == 0, outcome.text
+    assert not any("X-NOMARIUM-TEACHER" in event for event in events_in(source.with_suffix(".ics")))

@@ -24,6 +24,7 @@ from nomarium.school.drawnsheets import Drawing
 from nomarium.school.drawnweeks import drawn_week
 from nomarium.school.foundtexts import is_unfilled
 from nomarium.school.labelruns import labels_found
+from nomarium.school.listowners import with_owners_of_lists
 from nomarium.school.meets import labels_met
 from nomarium.school.namesandpeople import Naming, People
 from nomarium.school.planheads import plain
@@ -58,7 +59,10 @@ def classes_found(
     """Find the classes. A cycle and a term that they show are added to the rows of the year."""
     table, terms = sheets.tables.get("timetable"), [term.name for term in year.terms]
     if table is not None:
-        table = table._replace(items=with_terms(table.items, terms, notes))
+        termed = with_terms(table.items, terms, notes)
+        known = _known_parts(termed, naming, people)
+        taken = {*sheets.divisions, *(plain(term) for term in terms)}
+        table = table._replace(items=with_owners_of_lists(termed, known, taken, notes))
     has_bells = "bells" in sheets.tables
     rows = (
         class_rows(table, options, bool(year.cycle), has_bells) if table else ClassRows([], {}, None, [], [])
