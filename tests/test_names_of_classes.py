@@ -122,3 +122,31 @@ def test_sheets_that_are_called_after_nobody_add_nothing(names: tuple[str, str],
     source = plan_book(tmp_path, {names[0]: LISTED, names[1]: other, "Terms": TERMS})
     assert (outcome := nomarium("build", source, "-o", source.with_suffix(".ics"))).status == 0, outcome.text
     assert not any("X-NOMARIUM-TEACHER" in event for event in events_in(source.with_suffix(".ics")))
+
+
+@pytest.mark.parametrize(
+    "cell",
+    [
+        "Knots (cancelled)",
+        "Knots\nCANCELLED",
+        "CANCELLED",
+        "Knots - cancelled",
+        "Knots entfällt",
+        "Knots, Loft 1, cancelled",
+    ],
+)
+def test_a_drawn_class_that_is_called_off_is_refused(cell: str, tmp_path: Path) -> None:
+    grid = [["Period", "Mon", "Tue"], ["1", cell, "Tar, Loft 2"], ["2", "Sails, Loft 1", "Knots, Loft 1"]]
+    said = refused(plan_book(tmp_path, {"7A": grid, "Bells": BELLS, "Terms": TERMS}))
+    assert "row 2" in said and "not held" in said
+
+
+def test_a_class_is_called_off_behind_its_name(tmp_path: Path) -> None:
+    said = refused(
+        source_of(
+            tmp_path,
+            ("Class", "Room"),
+            {"Class": ("Knots", "Sails (cancelled)", "Masts"), "Room": ("A1", "A2", "A3")},
+        )
+    )
+    assert "row 3" in said and "Sails (cancelled)" in said

@@ -95,3 +95,28 @@ def test_notes_that_move_a_row_refuse_it_in_any_language(remark: str, tmp_path: 
     table = f"Title,Date,Notes\nRopes,2026-10-05,Bring gloves\nKnots,2026-10-14,{remark}\n"
     said = refused(csv_file(tmp_path, table))
     assert "row 3" in said and remark in said
+
+
+DRAWN = {
+    "a grid": "Time,14 Oct 2026,15 Oct 2026\n13:00-14:00,{},Tar\n14:00-15:00,Sails,Oars\n",
+    "a month": "October 2026\nMon,Tue,Wed,Thu,Fri\n,,,1,2\n5,6,7,8 Tar,9\n12,13,{},15,16\n19,20,21,22,23\n26,27,28,29,30\n",
+    "a planner": "Week beginning,Mon,Tue,Wed,Thu,Fri\n5 October 2026,,,Tar,,\n12 October 2026,,Sails,{},,\n19 October 2026,,,,Oars,\n",
+    "a day sheet": "Programme for 14 October 2026\nTime,Hall,Loft\n13:00,{},Tar\n14:00,Sails,Oars\n15:00,Rig,Mast\n",
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("kind", DRAWN)
+@pytest.mark.parametrize(
+    "cell", ["Knots (cancelled)", "Knots\nCANCELLED", "Knots entfällt", "Cancelled: Knots"]
+)
+def test_what_is_cancelled_in_a_drawn_cell_is_no_place_and_no_event(
+    kind: str, cell: str, tmp_path: Path
+) -> None:
+    filled = f"14 {cell}" if kind == "a month" else cell
+    source = csv_file(tmp_path, DRAWN[kind].replace("{}", f'"{filled}"'))
+    assert (outcome := nomarium("build", source, "-o", tmp_path / "out.ics")).status == 0, outcome.text
+    events = events_in(tmp_path / "out.ics")
+    said = [event for event in events if "Knots" in event["SUMMARY"]]
+    assert [event["STATUS"] for event in said] == ["CANCELLED"]
+    assert not any("ancel" in f"{event.get('LOCATION', '')}".lower() for event in events)
+    assert not any("STATUS" in event for event in events if event not in said)

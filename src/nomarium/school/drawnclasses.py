@@ -26,7 +26,7 @@ from nomarium.school.drawnlines import Slot, is_time
 from nomarium.school.drawnowners import first_parts, kind_in_corner, kind_of_heading, said_by
 from nomarium.school.drawnsheets import Drawing, with_owners
 from nomarium.school.planheads import field_of
-from nomarium.school.plantables import Item, Table
+from nomarium.school.plantables import NOT_HELD, TAKE_OUT, Item, Table, is_called_off
 from nomarium.sheets.sheet import Sheet, cell_text
 
 _HEADED = 'Give the sheet headings (Class, Day, Time); if it is no timetable, leave it out: --table "SHEET=".'
@@ -85,6 +85,9 @@ def _entries(held: Held, reader: CellReader) -> list[Entry] | Refusal:
     """The classes of a cell, none of which is called after a time."""
     if is_ditto(held.text):
         return ditto(held.text)
+    parts = re.split(r"\s*[\n,;()/]\s*|\s+[-–—]\s+", held.text)
+    if is_called_off(" ".join(held.text.split()), is_name=True) or any(map(is_called_off, parts)):
+        return Refusal("row-called-off", NOT_HELD, TAKE_OUT)
     entries = reader.read(held.text)
     timed = [] if isinstance(entries, Refusal) else [one.code for one in entries if is_time(one.code)]
     if timed:

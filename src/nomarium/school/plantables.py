@@ -11,11 +11,13 @@ from nomarium.model.problem import Place, Problem, note
 from nomarium.model.wording import listed, nearest
 from nomarium.reading.cells.bookkeeping import is_bookkeeping
 from nomarium.reading.cells.choices import CANCELLING_STARTS, says_not_held
+from nomarium.reading.cells.notheld import may_be_off
 from nomarium.reading.cells.offwords import changes_bells, is_off, is_term
 from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.columns.contents import Contents
 from nomarium.reading.columns.headings import match_heading
 from nomarium.reading.columns.whenwords import speaks_of_when
+from nomarium.reading.rows.calledoff import without_cancellation
 from nomarium.school.datewords import looks_like_date
 from nomarium.school.drawnlines import is_time
 from nomarium.school.plancolumns import are_hours, by_heading, columns_of
@@ -202,24 +204,31 @@ def _passed_over(
 
 def _called_off(table: Table, ignored: Sequence[int]) -> list[Problem]:
     """A problem of each row of classes that says in one of its cells, or in a column that is passed over, that it is not held."""
-    found = []
-    for item in table.items:
-        for field, cell in item.cells.items():
-            text = cell_text(cell)
-            if text[:4] in CANCELLING_STARTS and says_not_held(text):
-                found.append(item.problem("row-called-off", field, _NOT_HELD, _TAKE_OUT))
+    found = [
+        item.problem("row-called-off", field, NOT_HELD, TAKE_OUT)
+        for item in table.items
+        for field, cell in item.cells.items()
+        if is_called_off(cell_text(cell), field in ("class", "title"))
+    ]
     numbers = {item.number for item in table.items}
     for number, row in table.sheet.rows() if ignored else ():
         for column in ignored if number in numbers else ():
             text = cell_text(row[column]) if column < len(row) else ""
-            if text[:4] in CANCELLING_STARTS and says_not_held(text):
+            if is_called_off(text):
                 place = table.sheet.place(number, column)
-                found.append(Problem("row-called-off", _NOT_HELD, _TAKE_OUT, place, text))
+                found.append(Problem("row-called-off", NOT_HELD, TAKE_OUT, place, text))
     return found
 
 
-_NOT_HELD = "It says that the class is not held, and it would be."
-_TAKE_OUT = "Take the row out of the table; or, if something else is meant, say it in other words."
+def is_called_off(text: str, is_name: bool = False) -> bool:
+    """Whether a text says that a class is not held, and nothing else; `is_name`: or beside its name, `Knots (cancelled)`."""
+    if is_name and may_be_off(text):
+        return without_cancellation(text) is not None
+    return text[:4] in CANCELLING_STARTS and says_not_held(text)
+
+
+NOT_HELD = "It says that the class is not held, and it would be."
+TAKE_OUT = "Take it out of the table; or, if something else is meant, say it in other words."
 
 
 def _cut_rows(table: Table, rows: Sequence[Row], at: int, said: Mapping[str, Cell]) -> list[Row]:

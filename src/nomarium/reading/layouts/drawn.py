@@ -4,13 +4,14 @@ import datetime as dt
 import re
 from collections import Counter
 from collections.abc import Collection, Iterator, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import TYPE_CHECKING
 
 from nomarium.model.account import Account
 from nomarium.model.event import NO_DETAILS, Details, Event
 from nomarium.model.problem import Place, Problem, note
 from nomarium.model.refusal import Refusal
+from nomarium.reading.cells.choices import says_not_held
 from nomarium.reading.cells.lengths import length_behind
 from nomarium.reading.cells.longtext import cut_refusal
 from nomarium.reading.cells.memo import FieldValue, fault_of
@@ -144,6 +145,7 @@ def events_of(
 ) -> Iterator[Event]:
     """The events of a drawing's entries; an entry that makes none is a problem of its cell."""
     zone = zone_named(options.zone) if options.zone else None
+    entries = _with_their_cancellations(entries)
     defaults = given_fields(options)
     ledger = account.ledger
     ledger.unit = "entries"
@@ -188,6 +190,31 @@ def events_of(
             title, details = bare, details._replace(status="CANCELLED")
             account.count(CANCELLED.at(place))
         yield Event(title, when.start, when.end, when.zone, location, description, details, entry.row)
+
+
+def _with_their_cancellations(entries: Sequence[DrawnEntry | Problem]) -> list[DrawnEntry | Problem]:
+    """The entries, each with the word behind it that it is not held, `Knots - CANCELLED`, where that stands on the next line of its
+    cell or was taken for its place."""
+    found: list[DrawnEntry | Problem] = []
+    for entry in entries:
+        last = found[-1] if found else None
+        if isinstance(entry, DrawnEntry):
+            is_beside = isinstance(last, DrawnEntry) and (last.row, last.column) == (entry.row, entry.column)
+            if (
+                isinstance(last, DrawnEntry)
+                and is_beside
+                and entry.time is NOTHING
+                and says_not_held(entry.text)
+            ):
+                found[-1] = replace(last, text=f"{last.text} - {entry.text}")
+                continue
+            places = entry.location.split(", ")
+            said = next((place for place in places if says_not_held(place)), "")
+            if said:
+                others = ", ".join(place for place in places if place != said)
+                entry = replace(entry, text=f"{entry.text} - {said}", location=others)
+        found.append(entry)
+    return found
 
 
 def _when_of(
