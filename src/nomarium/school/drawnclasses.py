@@ -19,6 +19,7 @@ from nomarium.reading.options import ReadingOptions
 from nomarium.reading.rows.titles import is_ditto
 from nomarium.reading.rows.when import NOTHING
 from nomarium.school.bells import Bell
+from nomarium.school.calledoff import said_off
 from nomarium.school.cellparts import CellReader, Entry, KnownParts
 from nomarium.school.drawncells import DrawnWeek, Held
 from nomarium.school.drawnheads import heads_names
@@ -26,7 +27,7 @@ from nomarium.school.drawnlines import Slot, is_time
 from nomarium.school.drawnowners import first_parts, kind_in_corner, kind_of_heading, said_by
 from nomarium.school.drawnsheets import Drawing, with_owners
 from nomarium.school.planheads import field_of
-from nomarium.school.plantables import NOT_HELD, TAKE_OUT, Item, Table, is_called_off
+from nomarium.school.plantables import Item, Table
 from nomarium.sheets.sheet import Sheet, cell_text
 
 _HEADED = 'Give the sheet headings (Class, Day, Time); if it is no timetable, leave it out: --table "SHEET=".'
@@ -86,8 +87,11 @@ def _entries(held: Held, reader: CellReader) -> list[Entry] | Refusal:
     if is_ditto(held.text):
         return ditto(held.text)
     parts = re.split(r"\s*[\n,;()/]\s*|\s+[-–—]\s+", held.text)
-    if is_called_off(" ".join(held.text.split()), is_name=True) or any(map(is_called_off, parts)):
-        return Refusal("row-called-off", NOT_HELD, TAKE_OUT)
+    why = said_off(" ".join(held.text.split()), is_name=True) or next(
+        filter(None, map(said_off, parts)), None
+    )
+    if why is not None:
+        return why
     entries = reader.read(held.text)
     timed = [] if isinstance(entries, Refusal) else [one.code for one in entries if is_time(one.code)]
     if timed:

@@ -10,14 +10,12 @@ from nomarium.model.cell import Cell
 from nomarium.model.problem import Place, Problem, note
 from nomarium.model.wording import listed, nearest
 from nomarium.reading.cells.bookkeeping import is_bookkeeping
-from nomarium.reading.cells.choices import CANCELLING_STARTS, says_not_held
-from nomarium.reading.cells.notheld import may_be_off
 from nomarium.reading.cells.offwords import changes_bells, is_off, is_term
 from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.columns.contents import Contents
 from nomarium.reading.columns.headings import match_heading
 from nomarium.reading.columns.whenwords import speaks_of_when
-from nomarium.reading.rows.calledoff import without_cancellation
+from nomarium.school.calledoff import rows_off
 from nomarium.school.datewords import looks_like_date
 from nomarium.school.drawnlines import is_time
 from nomarium.school.plancolumns import are_hours, by_heading, columns_of
@@ -170,7 +168,8 @@ def cut_table(
         notes.append(told_above(sheet, rows[0][0], said))
     remarks = _cut_rows(table, rows, at, said)
     if name == "timetable":
-        unheard += _called_off(table, [column for column, heading in ignored if plain(heading) not in asked])
+        free = [column for column, heading in ignored if plain(heading) not in asked]
+        unheard += rows_off(table.items, sheet, free)
     if remarks:
         notes.append(_remarks_told(sheet, remarks))
     return table, unheard, notes
@@ -200,35 +199,6 @@ def _passed_over(
         else:
             notes.append(_ignored_note(sheet, rows[at][0], column, heading, name))
     return unheard, notes
-
-
-def _called_off(table: Table, ignored: Sequence[int]) -> list[Problem]:
-    """A problem of each row of classes that says in one of its cells, or in a column that is passed over, that it is not held."""
-    found = [
-        item.problem("row-called-off", field, NOT_HELD, TAKE_OUT)
-        for item in table.items
-        for field, cell in item.cells.items()
-        if is_called_off(cell_text(cell), field in ("class", "title"))
-    ]
-    numbers = {item.number for item in table.items}
-    for number, row in table.sheet.rows() if ignored else ():
-        for column in ignored if number in numbers else ():
-            text = cell_text(row[column]) if column < len(row) else ""
-            if is_called_off(text):
-                place = table.sheet.place(number, column)
-                found.append(Problem("row-called-off", NOT_HELD, TAKE_OUT, place, text))
-    return found
-
-
-def is_called_off(text: str, is_name: bool = False) -> bool:
-    """Whether a text says that a class is not held, and nothing else; `is_name`: or beside its name, `Knots (cancelled)`."""
-    if is_name and may_be_off(text):
-        return without_cancellation(text) is not None
-    return text[:4] in CANCELLING_STARTS and says_not_held(text)
-
-
-NOT_HELD = "It says that the class is not held, and it would be."
-TAKE_OUT = "Take it out of the table; or, if something else is meant, say it in other words."
 
 
 def _cut_rows(table: Table, rows: Sequence[Row], at: int, said: Mapping[str, Cell]) -> list[Row]:
