@@ -15,7 +15,7 @@ from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.columns.contents import Contents
 from nomarium.reading.columns.headings import match_heading
 from nomarium.reading.columns.whenwords import speaks_of_when
-from nomarium.school.calledoff import rows_off
+from nomarium.school.calledoff import said_off
 from nomarium.school.datewords import looks_like_date
 from nomarium.school.drawnlines import is_time
 from nomarium.school.plancolumns import are_hours, by_heading, columns_of
@@ -169,7 +169,7 @@ def cut_table(
     remarks = _cut_rows(table, rows, at, said)
     if name == "timetable":
         free = [column for column, heading in ignored if plain(heading) not in asked]
-        unheard += rows_off(table.items, sheet, free)
+        unheard += _called_off(table, free)
     if remarks:
         notes.append(_remarks_told(sheet, remarks))
     return table, unheard, notes
@@ -199,6 +199,23 @@ def _passed_over(
         else:
             notes.append(_ignored_note(sheet, rows[at][0], column, heading, name))
     return unheard, notes
+
+
+def _called_off(table: Table, ignored: Sequence[int]) -> list[Problem]:
+    """A problem of each cell of a row of classes, or of a column that is passed over, that says that the class is not held."""
+    found = [
+        why.problem(item.place(field), item.text(field))
+        for item in table.items
+        for field, cell in item.cells.items()
+        if (why := said_off(cell_text(cell), field in ("class", "title"))) is not None
+    ]
+    numbers = {item.number for item in table.items}
+    for number, row in table.sheet.rows() if ignored else ():
+        for column in ignored if number in numbers else ():
+            text = cell_text(row[column]) if column < len(row) else ""
+            if (why := said_off(text)) is not None:
+                found.append(why.problem(table.sheet.place(number, column), text))
+    return found
 
 
 def _cut_rows(table: Table, rows: Sequence[Row], at: int, said: Mapping[str, Cell]) -> list[Row]:
