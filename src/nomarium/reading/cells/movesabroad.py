@@ -18,29 +18,21 @@ class _Words(NamedTuple):
     """What stands before the new one."""
     now: str
     """What says that a date, or a time, is a new one."""
+    stems: str
+    """Letters of which some stand in each of these words: the pattern is made for no other text."""
 
 
 _WORDS: Final = (
-    _Words(
-        "de", "(?:vor)?verlegt|verschoben|vertagt", "von|vom", "auf|zum", "neue[rs]? (?:termin|datum|zeit|uhrzeit|beginn)|ersatztermin|(?:jetzt|nun) (?:am|um)"
-    ),
-    _Words(
-        "fr", "(?:reporté|déplacé|avancé|décalé|repoussé)e?s?", "du|de", "au|à|aux|pour", "nouvelle (?:date|heure)|nouvel horaire|désormais (?:le|à)"
-    ),
-    _Words(
-        "es", "(?:aplazad|trasladad|pospuest|cambiad|movid|adelantad|reprogramad)[oa]s?", "del?", "al?|para|hasta", "nueva (?:fecha|hora)|nuevo horario|ahora (?:el|a las)"
-    ),
-    _Words(
-        "it", "(?:rinviat|spostat|posticipat|anticipat|rimandat)[oaie]", "dal?|dalle", "a|al|alle|all['’]", "nuova (?:data|ora)|nuovo orario"
-    ),
-    _Words("nl", "verplaatst|verzet|uitgesteld|verschoven|vervroegd", "van", "naar|tot", "nieuwe (?:datum|tijd)"),
-    _Words(
-        "pt", "(?:adiad|transferid|remarcad|movid|antecipad)[oa]s?", "d[eo]", "para|até|ao?", "nova (?:data|hora)|novo horário"
-    ),
-    _Words("sv", "(?:fram)?flytta(?:d|t|s)", "från", "till", "ny tid|nytt datum"),
-    _Words("da", "flyttet|udsat", "fra", "til", "ny (?:dato|tid)"),
-    _Words("no", "flyttet|utsatt", "fra", "til", "ny (?:dato|tid)|nytt tidspunkt"),
-    _Words("pl", "prze(?:niesion|łożon)[yaeo]", "z", "na", "now[ya] (?:termin|data|godzina)"),
+    _Words("de", "(?:vor)?verlegt|verschoben|vertagt", "von|vom", "auf|zum", "neue[rs]? (?:termin|datum|zeit|uhrzeit|beginn)|ersatztermin|(?:jetzt|nun) (?:am|um)", "verlegt schoben vertagt neue ersatz jetzt nun"),
+    _Words("fr", "(?:reporté|déplacé|avancé|décalé|repoussé)e?s?", "du|de", "au|à|aux|pour", "nouvelle (?:date|heure)|nouvel horaire|désormais (?:le|à)", "eporté éplacé vancé écalé epoussé nouve désormais"),
+    _Words("es", "(?:aplazad|trasladad|pospuest|cambiad|movid|adelantad|reprogramad)[oa]s?", "del?", "al?|para|hasta", "nueva (?:fecha|hora)|nuevo horario|ahora (?:el|a las)", "plazad rasladad ospuest cambiad movid delantad eprogramad nuev ahora"),
+    _Words("it", "(?:rinviat|spostat|posticipat|anticipat|rimandat)[oaie]", "dal?|dalle", "a|al|alle|all['’]", "nuova (?:data|ora)|nuovo orario", "inviat postat osticipat nticipat imandat nuov"),
+    _Words("nl", "verplaatst|verzet|uitgesteld|verschoven|vervroegd", "van", "naar|tot", "nieuwe (?:datum|tijd)", "verplaatst verzet uitgesteld verschoven vervroegd nieuwe"),
+    _Words("pt", "(?:adiad|transferid|remarcad|movid|antecipad)[oa]s?", "d[eo]", "para|até|ao?", "nova (?:data|hora)|novo horário", "diad ransferid emarcad movid ntecipad nov"),
+    _Words("sv", "(?:fram)?flytta(?:d|t|s)", "från", "till", "ny tid|nytt datum", "flytta ny"),
+    _Words("da", "flyttet|udsat", "fra", "til", "ny (?:dato|tid)", "flyttet udsat ny"),
+    _Words("no", "flyttet|utsatt", "fra", "til", "ny (?:dato|tid)|nytt tidspunkt", "flyttet utsatt ny"),
+    _Words("pl", "prze(?:niesion|łożon)[yaeo]", "z", "na", "now[ya] (?:termin|data|godzina)", "przenies przełoż now"),
 )  # fmt: skip
 STARTS: Final = frozenset(
     "vorv verl vers vert neue ersa jetz nun repo dépl avan déca repo nouv déso apla tras posp camb movi adel repr nuev ahor rinv spos post anti "
@@ -70,9 +62,10 @@ def moved_abroad(text: str) -> tuple[str, Moment, Lexicon] | None:
     >>> moved_abroad("Probe verlegt in Raum 12"), moved_abroad("Cours déplacé au gymnase")
     (None, None)
     """
-    for language, pattern in _patterns():
-        found = pattern.search(text)
-        lexicon = lexicon_of(language) if found is not None else None
+    folded = text.casefold()
+    for words in _WORDS:
+        found = _pattern(words).search(text) if any(map(folded.__contains__, words.stems.split())) else None
+        lexicon = lexicon_of(words.language) if found is not None else None
         if found is None or lexicon is None:
             continue
         new = re.sub(_REASON, "", found["new"] or found["renewed"] or found["by"]).strip(" .!)]")
@@ -87,11 +80,7 @@ def moved_abroad(text: str) -> tuple[str, Moment, Lexicon] | None:
 
 
 @cache
-def _patterns() -> tuple[tuple[str, re.Pattern[str]], ...]:
-    return tuple((words.language, re.compile(_pattern(words))) for words in _WORDS)
-
-
-def _pattern(words: _Words) -> str:
+def _pattern(words: _Words) -> re.Pattern[str]:
     moved = rf"(?:{words.moved})(?:(?:\s(?:{words.since})\b.*?)?\s(?:{words.towards})\s{_SMALL}(?P<new>\w.*)|\s(?P<by>{_BY}))"
     renewed = rf"(?:{words.now})(?:\s(?:ist|est|es|è|is|é|är|er|to))?[\s:–-]+{_SMALL}(?P<renewed>\w.*)"
-    return rf"(?i)(?<!\w)(?P<said>{moved}|{renewed})$"
+    return re.compile(rf"(?i)(?<!\w)(?P<said>{moved}|{renewed})$")
