@@ -111,7 +111,7 @@ def test_totals_of_languages_are_no_rows(word: str, tmp_path: Path) -> None:
 @pytest.mark.parametrize(
     "remark",
     ["nur gerade Wochen", "14-tägig", "jede zweite Woche", "semaines paires", "tous les 15 jours", "semanas alternas", "settimane alterne", "even weken",
-     "om de week", "jämna veckor", "varannan vecka", "tygodnie parzyste", "co dwa tygodnie", "außer in den Ferien", "hors vacances scolaires"],
+     "om de week", "jämna veckor", "varannan vecka", "un lundi sur deux", "jeden zweiten Montag", "cada segundo lunes", "om de maandag", "varannan måndag", "co drugi poniedziałek", "tygodnie parzyste", "co dwa tygodnie", "außer in den Ferien", "hors vacances scolaires"],
 )  # fmt: skip
 def test_notes_that_speak_of_some_weeks_refuse_a_weekly_row(remark: str, tmp_path: Path) -> None:
     source = csv_file(tmp_path, f"Title;Day;Time;Notes\nRopes;Monday;14:00-15:00;{remark}\n")
@@ -194,3 +194,13 @@ def test_ranges_with_words_of_languages(days: str, tmp_path: Path) -> None:
 def test_several_days_of_a_month_in_languages(days: str, tmp_path: Path) -> None:
     expected = [f"Ropes 2026-10-{day:02d}/2026-10-{day + 1:02d}" for day in (5, 7, 9)]
     assert built(csv_file(tmp_path, f"Title;Date\nRopes;{days}\n")) == expected
+
+
+@pytest.mark.parametrize("odd", ["mercr?", "Wednesdays fortnightly from 7 October 2026"])
+def test_weekdays_of_a_language_with_one_that_is_none_are_not_passed_over(odd: str, tmp_path: Path) -> None:
+    days = ("lundi", "mardi", odd, "jeudi")
+    rows = [f"Cours {n};{day};14h-15h;{5 + n:02d}/10/2026;{26 + n}/10/2026" for n, day in enumerate(days)]
+    said = refused(
+        csv_file(tmp_path, "\n".join(["Activité;Jour;Horaire;Première séance;Dernière séance", *rows]))
+    )
+    assert "column B “Jour”" in said and "lundi" in said

@@ -1,9 +1,10 @@
 """Classes of a plan that their row, or their cell, says are not held, or not then: they are refused, for they would be held."""
 
+from functools import lru_cache
 from typing import Final
 
 from nomarium.model.refusal import Refusal
-from nomarium.reading.cells.choices import CANCELLING_STARTS, says_not_held
+from nomarium.reading.cells.choices import says_not_held
 from nomarium.reading.cells.moves import LONGEST_MOVE, moved_away
 from nomarium.reading.cells.notheld import may_be_off
 from nomarium.reading.rows.calledoff import without_cancellation
@@ -15,6 +16,7 @@ _NOT_HELD: Final = Refusal(
 )
 
 
+@lru_cache(maxsize=4096)  # rooms and teachers come back
 def said_off(text: str, is_name: bool = False) -> Refusal | None:
     """Why a class cannot stand of which this is said: that it is not held, or moved, and nothing else; `is_name`: or beside its name,
     `Knots (cancelled)`.
@@ -24,6 +26,6 @@ def said_off(text: str, is_name: bool = False) -> Refusal | None:
     """
     if is_name:
         return _NOT_HELD if may_be_off(text) and without_cancellation(text) is not None else None
-    if text[:4] in CANCELLING_STARTS and says_not_held(text):
+    if says_not_held(text):
         return _NOT_HELD
     return moved_away(text) if len(text) <= LONGEST_MOVE and may_be_off(text) else None

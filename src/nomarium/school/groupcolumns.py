@@ -1,12 +1,12 @@
 """Two columns of a timetable that could name the class: what is taught, and to whom, `7A`."""
 
 import re
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 from typing import Final
 
 from nomarium.model.cell import Cell
-from nomarium.reading.columns.contents import MOSTLY
 from nomarium.reading.columns.headings import in_full
+from nomarium.school.columncells import mostly
 from nomarium.school.planheads import plain
 from nomarium.sheets.sheet import Row, cell_text
 
@@ -43,7 +43,7 @@ def settle_groups(
             and "title" not in columns
             and at == first
             and said[subject] in _TAUGHT
-            and _mostly(rows, at, _is_code)
+            and mostly(rows, at, _is_code)
         ):
             _keep(head, columns.pop("group"), columns, unused)
             columns.update({"class": columns.pop("section"), "group": at})
@@ -60,10 +60,10 @@ def settle_groups(
         columns.update({"class": subject, "group": at})
     elif at >= 0 and is_open and (are_names or at == first):
         columns.pop("section")
-        if said[subject] not in _TAUGHT or not _mostly(rows, at, _is_code):
+        if said[subject] not in _TAUGHT or not mostly(rows, at, _is_code):
             columns["class"] = at
             _keep(head, subject, columns, unused)
-        elif any(len(one) > 1 for one in beside.values()) or _mostly(rows, at, _is_group):
+        elif any(len(one) > 1 for one in beside.values()) or mostly(rows, at, _is_group):
             columns.update({"class": subject, "group": at})
         else:
             columns.update({"class": at, "title": subject})
@@ -90,8 +90,3 @@ def _is_group(cell: Cell) -> bool:
 def is_name(cell: Cell) -> bool:
     """Whether a cell is a name of a class, and no code of a group."""
     return re.search(r"[^\W\d_]{3}", cell_text(cell)) is not None
-
-
-def _mostly(rows: Sequence[Row], column: int, test: Callable[[Cell], bool]) -> bool:
-    found = [test(row[column]) for _, row in rows if column < len(row) and cell_text(row[column])]
-    return bool(found) and sum(found) >= MOSTLY * len(found)

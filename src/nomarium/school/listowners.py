@@ -32,7 +32,8 @@ def with_owners_of_lists(
     if len(names) < 2 or len(names) < len(sheets):
         return items
     unsaid = [kind for kind in _KINDS if not any(item.text(kind) for item in items)]
-    looks = {next(iter(owner)) for name in names if (owner := whose(name, known, ()))}
+    owners = {name: whose(name, known, ()) for name in names}
+    looks = {next(iter(owner)) for owner in owners.values() if owner}
     kind = next(iter(looks)) if len(looks) == 1 else "teacher" if unsaid == ["teacher"] else ""
     if kind not in unsaid:
         return items
@@ -45,7 +46,8 @@ def with_owners_of_lists(
         f"If it is another, give the rows a column {kind.capitalize()}, or call the sheets by another name.",
     )
     notes.append(told.at(sheets[names[0]].place()))
-    return [item._replace(cells={**item.cells, kind: item.table.sheet.name}) for item in items]
+    called = {name: owner.get(kind, name) for name, owner in owners.items()}
+    return [item._replace(cells={**item.cells, kind: called[item.table.sheet.name]}) for item in items]
 
 
 def _may_say_whose(name: str) -> bool:

@@ -1,7 +1,7 @@
 """The columns of a plan's table in a sheet: by their headings, and by what they hold where those say nothing."""
 
 import re
-from collections.abc import Callable, Iterator, Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from typing import Final, TypeAlias
 
 from nomarium.model.cell import Cell
@@ -10,6 +10,7 @@ from nomarium.reading.cells.words import ENGLISH, fold
 from nomarium.reading.columns.headings import in_full
 from nomarium.reading.layouts.namedslots import is_break
 from nomarium.school.codes import weekday_of
+from nomarium.school.columncells import MOSTLY, filled_in, mostly
 from nomarium.school.coursetitles import settle_coded, settle_titles
 from nomarium.school.datewords import looks_like_date
 from nomarium.school.drawnlines import is_period, is_time
@@ -19,7 +20,6 @@ from nomarium.sheets.sheet import Row, cell_text
 
 _HEAD_ROWS: Final = 40
 _BODY_ROWS: Final = 300
-_MOSTLY: Final = 0.8
 _HALF: Final = 0.5
 _LONGEST_NAME: Final = 60
 """Characters of the longest text that is still a name and no remark."""
@@ -153,16 +153,16 @@ def _settle_edges(rows: Sequence[Row], columns: _Columns, unused: _Unused) -> No
     """`From` and `Starts` over times of day are times, and what beside them is headed as the first day is that; `Start` over
     dates is the first day."""
     for day, time in (("first", "start"), ("last", "end")):
-        if day in columns and time not in columns and _hold(rows, columns[day], _is_clock):
+        if day in columns and time not in columns and mostly(rows, columns[day], _is_clock):
             columns[time] = columns.pop(day)
             beside = [
                 n
                 for n, text in unused
-                if field_of(text, "timetable") == day and _hold(rows, n, _is_date_only)
+                if field_of(text, "timetable") == day and mostly(rows, n, _is_date_only)
             ]
             if len(beside) == 1:
                 _use(day, beside[0], columns, unused)
-        elif time in columns and day not in columns and _hold(rows, columns[time], _is_date_only):
+        elif time in columns and day not in columns and mostly(rows, columns[time], _is_date_only):
             columns[day] = columns.pop(time)
 
 
@@ -180,13 +180,13 @@ def _settle_periods(head: Sequence[Cell], rows: Sequence[Row], columns: _Columns
     if "period" in columns or not {"class", "title"} & columns.keys():
         return
     third = next((column for column, heading in unused if plain(heading) in LESSONS), -1)
-    if third >= 0 and _hold(rows, third, _is_slot):  # beside two that name a class
+    if third >= 0 and mostly(rows, third, _is_slot):  # beside two that name a class
         _use("period", third, columns, unused)
         return
     weekdays = sum(fold(cell_text(cell)).strip(" .") in ENGLISH.weekdays for cell in head)
     for field in ("class", "section", "number"):
         column = columns.get(field, -1)
-        if column >= 0 and plain(cell_text(head[column])) in LESSONS and _hold(rows, column, _is_slot):
+        if column >= 0 and plain(cell_text(head[column])) in LESSONS and mostly(rows, column, _is_slot):
             is_beside = "title" in columns or "section" in columns
             if field != "class" or is_beside or weekdays > 1 or len(unused) > 1:  # days, or labels
                 columns["period"] = columns.pop(field)
@@ -209,7 +209,7 @@ def _settle_halves(rows: Sequence[Row], columns: _Columns, unused: _Unused) -> N
     """`Session` over halves of the day, `AM`, `PM`, is the period."""
     at = next((column for column, heading in unused if plain(heading) in _SESSIONS), -1)
     is_open = at >= 0 and not {"period", "time", "start"} & columns.keys()
-    if is_open and _hold(rows, at, lambda cell: plain(cell_text(cell)) in _HALVES):
+    if is_open and mostly(rows, at, lambda cell: plain(cell_text(cell)) in _HALVES):
         _use("period", at, columns, unused)
 
 
@@ -221,12 +221,12 @@ def _settle_sections(head: Sequence[Cell], rows: Sequence[Row], columns: _Column
     """`Section` over bare numbers beside `Course name` is no class by itself: it tells the classes of a course apart."""
     column = columns.get("class", -1)
     is_section = column >= 0 and plain(in_full(cell_text(head[column]))) in SECTIONS
-    if is_section and "title" in columns and _hold(rows, column, _is_number):
+    if is_section and "title" in columns and mostly(rows, column, _is_number):
         columns["section"] = columns.pop("class")
     second = columns.get("section", -1)
     is_coded = column >= 0 and plain(in_full(cell_text(head[column]))) in _CODES
     is_called = second >= 0 and plain(in_full(cell_text(head[second]))) not in SECTIONS
-    if is_coded and is_called and "title" not in columns and _hold(rows, second, is_name):
+    if is_coded and is_called and "title" not in columns and mostly(rows, second, is_name):
         columns["title"] = columns.pop("section")  # Code | Class
 
 
@@ -237,12 +237,12 @@ def _settle_meets(rows: Sequence[Row], columns: _Columns, unused: _Unused) -> No
         for field in ("time", "period", "label")
         if field in columns
         and (
-            _hold(
+            mostly(
                 rows,
                 columns[field],
                 lambda cell: re.fullmatch(_DAYS_AND_PERIODS, cell_text(cell)) is not None,
             )
-            or (field == "time" and _hold(rows, columns[field], _is_meeting))
+            or (field == "time" and mostly(rows, columns[field], _is_meeting))
         )
     )
     if "meets" not in columns and (field := next(both, "")):
@@ -252,7 +252,7 @@ def _settle_meets(rows: Sequence[Row], columns: _Columns, unused: _Unused) -> No
     found = [
         at
         for at, _ in unused
-        if _hold(rows, at, lambda cell: re.fullmatch(_MEETS, cell_text(cell)) is not None)
+        if mostly(rows, at, lambda cell: re.fullmatch(_MEETS, cell_text(cell)) is not None)
     ]
     if len(found) == 1:
         columns["meets"] = found[0]
@@ -268,7 +268,7 @@ def _settle_counts(head: Sequence[Cell], rows: Sequence[Row], columns: _Columns,
     """`Students` over bare numbers says how many there are, and is no group; nor is `Places` a room."""
     for field, words in (("group", _COUNTED), ("room", _SPACES)):
         column = columns.get(field, -1)
-        if column >= 0 and plain(cell_text(head[column])) in words and _hold(rows, column, _is_number):
+        if column >= 0 and plain(cell_text(head[column])) in words and mostly(rows, column, _is_number):
             unused.append((columns.pop(field), cell_text(head[column])))
             others = [n for n, text in unused if n != column and field_of(text, "timetable") == field]
             if others:
@@ -283,17 +283,17 @@ def _settle_bells(head: Sequence[Cell], rows: Sequence[Row], columns: _Columns, 
     """The periods stand in the only column of names beside the times, whatever heads it, if half of these are numbers or
     letters."""
     times = [columns[field] for field in ("start", "end", "time") if field in columns]
-    if "period" in columns or not times or not all(_hold(rows, column, is_time) for column in times):
+    if "period" in columns or not times or not all(mostly(rows, column, is_time) for column in times):
         return
     named = [columns["name"]] if "name" in columns else list(_names(head, rows, columns))
-    if len(named) == 1 and _hold(rows, named[0], is_period, _HALF):
+    if len(named) == 1 and mostly(rows, named[0], is_period, _HALF):
         columns.pop("name", None)
         _use("period", named[0], columns, unused)
 
 
 def _settle_dates(head: Sequence[Cell], rows: Sequence[Row], columns: _Columns, unused: _Unused) -> None:
     """Stretches of days are a column of dates or two, and the only column of names beside them."""
-    dated = [n for n in range(len(head)) if _hold(rows, n, looks_like_date)]
+    dated = [n for n in range(len(head)) if mostly(rows, n, looks_like_date)]
     wanted = [field for field in ("first", "last") if field not in columns or columns[field] not in dated]
     for field in wanted:
         other = next((n for n in dated if n not in columns.values()), None)
@@ -308,7 +308,7 @@ def _settle_dates(head: Sequence[Cell], rows: Sequence[Row], columns: _Columns, 
 
 def _settle_breaks(rows: Sequence[Row], columns: _Columns, unused: _Unused) -> None:
     """Dates under `Half term` beside those of a term are days off, in one column or as `Half term starts` and `ends`."""
-    breaks = [column for column, text in unused if is_off(text) and _hold(rows, column, looks_like_date)]
+    breaks = [column for column, text in unused if is_off(text) and mostly(rows, column, looks_like_date)]
     if 0 < len(breaks) < 3:
         for field, column in zip(("off", "offlast"), breaks, strict=False):
             _use(field, column, columns, unused)
@@ -331,7 +331,7 @@ def _settle_weekdays(
 def _are_weekdays(head: Sequence[Cell], rows: Sequence[Row], column: int) -> bool:
     """Whether a column headed `Day` holds the names of weekdays."""
     is_headed = 0 <= column < len(head) and plain(cell_text(head[column])) in _DAYS
-    return is_headed and _hold(rows, column, lambda cell: weekday_of(cell_text(cell)) is not None, 1)
+    return is_headed and mostly(rows, column, lambda cell: weekday_of(cell_text(cell)) is not None, 1)
 
 
 def _use(field: str, column: int, columns: _Columns, unused: _Unused) -> None:
@@ -342,8 +342,8 @@ def _use(field: str, column: int, columns: _Columns, unused: _Unused) -> None:
 def _names(head: Sequence[Cell], rows: Sequence[Row], columns: _Columns) -> Iterator[int]:
     """Columns of no field that name their rows: short words, in most rows, neither dates nor times."""
     for column in range(max((len(row) for _, row in rows), default=len(head))):
-        cells = [cell for cell in _cells(rows, column) if not looks_like_date(cell) and not is_time(cell)]
-        is_full = len(cells) >= _MOSTLY * len(rows)
+        cells = [cell for cell in filled_in(rows, column) if not looks_like_date(cell) and not is_time(cell)]
+        is_full = len(cells) >= MOSTLY * len(rows)
         if (
             is_full
             and column not in columns.values()
@@ -352,19 +352,9 @@ def _names(head: Sequence[Cell], rows: Sequence[Row], columns: _Columns) -> Iter
             yield column
 
 
-def _cells(rows: Sequence[Row], column: int) -> Iterator[Cell]:
-    return (row[column] for _, row in rows if column < len(row) and cell_text(row[column]))
-
-
-def _hold(rows: Sequence[Row], column: int, test: Callable[[Cell], bool], share: float = _MOSTLY) -> bool:
-    """Whether most filled cells of a column are of a kind."""
-    found = [test(cell) for cell in _cells(rows, column)]
-    return bool(found) and sum(found) >= share * len(found)
-
-
 def are_hours(heading: str, column: int, rows: Sequence[Row]) -> bool:
     """Whether a column headed `Hours` holds bare numbers: how many there are, and no time of day."""
-    texts = set(map(cell_text, _cells(rows, column)))
+    texts = set(map(cell_text, filled_in(rows, column)))
     return (
         plain(heading) in _HOURS
         and bool(texts)

@@ -127,6 +127,8 @@ def says_not_held(text: str) -> bool:
     >>> says_not_held("Postponed"), says_not_held("CANCELLED - wind"), says_not_held("Declined"), says_not_held("2-1")
     (True, True, False, False)
     """
+    if text.lstrip(" !*.")[:4] not in CANCELLING_STARTS:
+        return False  # most texts
     return (says_cancelled(text) and _one_word(text) not in _ALONE_ONLY) or says_cancelled_why(text)
 
 

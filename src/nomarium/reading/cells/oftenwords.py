@@ -13,7 +13,8 @@ SOME_WEEKS: Final = (
     r"quincenal(?:mente)?|una vez al mes|(?:a )?settimane (?:alterne|pari|dispari)|ogni (?:due|tre|[23]) settimane|ogni (?:15|quindici) giorni|quindicinale|"
     r"una volta al mese|(?:on)?even weken|om de (?:andere |(?:twee|2) )?we(?:ek|ken)|(?:twee|drie)wekelijks|veertiendaags|elke (?:twee|drie|[23]) weken|"
     r"quinzenal(?:mente)?|(?:a )?cada (?:duas|2) semanas|de 15 em 15 dias|varannan vecka|var (?:tredje|fjärde) vecka|(?:o?jämna|udda) veckor|hver anden uge|"
-    r"annenhver uke|(?:u)?lige uger|(?:partalls|oddetalls)uker|co (?:dwa|trzy|[23]) tygodnie|tygodnie (?:nie)?parzyste|joka toinen viikko)"
+    r"une? \w+ sur (?:deux|trois|[23])|jede[nr] (?:zweiten?|dritten?|[23]\.) \w+tag|cada segundo \w+|un \w+ sí y otro no|un \w+ sì e uno no|ogni secondo \w+|"
+    r"(?:om de|elke tweede) \w+dag|varannan \w+dag|(?:hver anden|annenhver) \w+dag|co drug[ia] \w+|annenhver uke|(?:u)?lige uger|(?:partalls|oddetalls)uker|co (?:dwa|trzy|[23]) tygodnie|tygodnie (?:nie)?parzyste|joka toinen viikko)"
 )
 OFTEN: Final = (
     rf"(?i)\b(?:(?:\d{{1,2}}\s+)?{WEEKDAY}s\b(?!['’])|(?:every|each|alternate)\s+(?:(?:other|second|2nd|third|3rd)\s+)?(?:week|day|month|{WEEKDAY}|weekday)|"

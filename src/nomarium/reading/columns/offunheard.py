@@ -7,7 +7,7 @@ from typing import Final
 from nomarium.model.cell import Cell
 from nomarium.model.event import FACETS
 from nomarium.model.problem import Problem
-from nomarium.reading.cells.choices import CANCELLING_STARTS, says_not_held
+from nomarium.reading.cells.choices import says_not_held
 from nomarium.reading.columns.column import Column
 from nomarium.reading.columns.columnnotes import called
 from nomarium.reading.columns.whenwords import is_of_record
@@ -35,7 +35,7 @@ def rows_called_off(
         texts = (cell_text(row[column.at]) for row in rows if column.at < len(row) and row[column.at])
         held = list(texts)
         are_scores = any(text[:1].isdigit() and re.fullmatch(_SCORE, text) for text in held)
-        said = next((text for text in held if text[:4] in CANCELLING_STARTS and says_not_held(text)), "")
+        said = next((text for text in held if says_not_held(text)), "")
         said = said or next((text for text in held if are_scores and re.fullmatch(_NO_SCORE, text)), "")
         if said:
             message = (

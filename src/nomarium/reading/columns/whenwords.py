@@ -4,7 +4,7 @@ import re
 from typing import Final
 
 from nomarium.reading.cells.times import SURE_CLOCK
-from nomarium.reading.cells.words import fold
+from nomarium.reading.cells.words import LIKELY_LANGUAGES, fold, lexicon_of
 from nomarium.reading.columns.contents import HOURS_TO_HOURS, MOST_DIFFERENT, Contents
 from nomarium.reading.columns.headings import match_exactly, match_heading, normal
 from nomarium.sheets.sheet import cell_text
@@ -113,8 +113,15 @@ def names_weekdays(heading: str, about: Contents) -> bool:
     if not set(normal(heading).split()) <= _DATE_PARTS:
         return False
     texts = [fold(cell_text(cell)) for cell in about.different[:MOST_DIFFERENT] if isinstance(cell, str)]
-    named = sum(any(map(about.is_weekday_word, re.split(r"[^\w]+", text))) for text in texts)
-    return named > 0 and named >= len(about.different[:MOST_DIFFERENT]) / 2
+    words = [re.split(r"[^\w]+", text) for text in texts]
+    least = max(1, len(about.different[:MOST_DIFFERENT]) / 2)
+    if sum(any(map(about.is_weekday_word, one)) for one in words) >= least:
+        return True
+    # one that is misspelt may leave the language of the others unknown
+    likely = (lexicon_of(code) for code in LIKELY_LANGUAGES)
+    return any(
+        sum(not names.weekdays.keys().isdisjoint(one) for one in words) >= least for names in likely if names
+    )
 
 
 def heading_says_when(heading: str, about: Contents, repeats: bool, share: float = 0.5) -> bool:

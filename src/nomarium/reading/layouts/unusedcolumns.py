@@ -4,7 +4,7 @@ from collections.abc import Collection, Iterable, Sequence
 
 from nomarium.model.cell import Cell
 from nomarium.model.problem import Problem, column_letter, note
-from nomarium.reading.cells.choices import CANCELLING_STARTS, says_not_held
+from nomarium.reading.cells.choices import says_not_held
 from nomarium.sheets.sheet import Row, Sheet, cell_text
 
 
@@ -33,7 +33,7 @@ def called_off_beside(sheet: Sheet, rows: Iterable[Row], used: Collection[int | 
     for number, row in rows:
         for at, cell in enumerate(row):
             text = cell_text(cell) if at not in used else ""
-            if text[:4] in CANCELLING_STARTS and says_not_held(text):
+            if says_not_held(text):
                 message = "It says that the row is not held, and stands in no column that is read."
                 remedy = f"Write it behind each entry of the row that is not held (“… - {text}”), and take it out here."
                 found.append(Problem("column-called-off", message, remedy, sheet.place(number, at), text))
